@@ -1,0 +1,133 @@
+import {
+  chroma,
+  chromaBin,
+  chromaDistance,
+  CHROMA_BINS,
+  luma,
+  parseHex,
+} from '../colour';
+import type { Overlay } from '../document/types';
+
+/**
+ * Share of the key colour's own chroma within which a receiver's key is taken to remove a colour:
+ * a quarter, the middle of what common keyers need to clear a compressed backdrop.
+ */
+export const VANISH_SHARE = 0.25;
+
+/** Alpha limits between which a pixel counts as half clear. */
+const CLEAR = 0.02 * 255;
+const SOLID = 0.98 * 255;
+
+export interface FrameMeasures {
+  /** Pixels with any artwork. */
+  readonly visible: number;
+  /** Visible pixels whose chroma a key on the backdrop's colour would remove. */
+  readonly vanishing: number;
+  /** Half-clear pixels that antialiasing does not explain. */
+  readonly soft: number;
+}
+
+export interface Measured {
+  readonly width: number;
+  readonly height: number;
+  /** One entry a frame, from the overlay's first to its last. */
+  readonly frames: readonly FrameMeasures[];
+  /** CHROMA_BINS² counts of visible pixels over all frames. */
+  readonly histogram: Float64Array;
+  /** Mean luma of all visible pixels, 0…1. */
+  readonly meanLuma: number;
+}
+
+/** Takes an overlay's frames without their backdrop one by one, and sums up what the rules need. */
+export class Measurer {
+  private readonly frames: FrameMeasures[] = [];
+  private readonly histogram = new Float64Array(CHROMA_BINS * CHROMA_BINS);
+  private readonly key: readonly [number, number] | null;
+  private lumaSum = 0;
+  private visibleSum = 0;
+
+  constructor(
+    overlay: Overlay,
+    private readonly width: number,
+    private readonly height: number,
+  ) {
+    const { backdrop } = overlay;
+    this.key = backdrop.kind === 'key' ? chroma(...parseHex(backdrop.colour)) : null;
+  }
+
+  /** @param rgba straight 8-bit pixels, width × height × 4 */
+  add(rgba: Uint8ClampedArray): void {
+    let visible = 0;
+    let vanishing = 0;
+    let soft = 0;
+    for (let pixel = 0, i = 3; i < rgba.length; pixel++, i += 4) {
+      const alpha = rgba[i];
+      if (alpha < CLEAR) continue;
+      visible++;
+      const [r, g, b] = [rgba[i - 3], rgba[i - 2], rgba[i - 1]];
+      const own = chroma(r, g, b);
+      this.lumaSum += luma(r, g, b);
+      this.histogram[chromaBin(...own)]++;
+      if (this.key && vanishes(own, this.key)) vanishing++;
+      if (alpha < SOLID && isSoft(rgba, this.width, this.height, pixel)) soft++;
+    }
+    this.visibleSum += visible;
+    this.frames.push({ visible, vanishing, soft });
+  }
+
+  result(): Measured {
+    return {
+      width: this.width,
+      height: this.height,
+      frames: this.frames,
+      histogram: this.histogram,
+      meanLuma: this.visibleSum ? this.lumaSum / this.visibleSum : 0,
+    };
+  }
+}
+
+/** Whether a key on chroma `key` would remove a pixel of chroma `own`. */
+export const vanishes = (
+  own: readonly [number, number],
+  key: readonly [number, number],
+): boolean => chromaDistance(own, key) <= VANISH_SHARE * Math.hypot(...key);
+
+/**
+ * Whether a half-clear pixel is more than an antialiased edge: an edge is at most 1.5 pixels wide, so
+ * its pixels touch a solid pixel on one side and a clear one on another. A thin stroke never gets
+ * solid; it counts as an edge when clear pixels touch it on opposite sides.
+ */
+export function isSoft(
+  rgba: Uint8ClampedArray,
+  width: number,
+  height: number,
+  pixel: number,
+): boolean {
+  const x = pixel % width;
+  const y = (pixel - x) / width;
+  let solid = false;
+  let clear = false;
+  let thin = false;
+  for (const [dx, dy] of HALF_OF_NEIGHBOURS) {
+    const one = alphaAt(rgba, width, height, x + dx, y + dy);
+    const other = alphaAt(rgba, width, height, x - dx, y - dy);
+    solid ||= one >= SOLID || other >= SOLID;
+    clear ||= one < CLEAR || other < CLEAR;
+    thin ||= one < CLEAR && other < CLEAR;
+  }
+  return !(thin || (solid && clear));
+}
+
+const HALF_OF_NEIGHBOURS = [
+  [1, 0],
+  [0, 1],
+  [1, 1],
+  [1, -1],
+] as const;
+
+/** Beyond the canvas the nearest pixel goes on: artwork cut by the canvas is no edge. */
+function alphaAt(rgba: Uint8ClampedArray, width: number, height: number, x: number, y: number) {
+  const column = Math.min(width - 1, Math.max(0, x));
+  const row = Math.min(height - 1, Math.max(0, y));
+  return rgba[(row * width + column) * 4 + 3];
+}

@@ -1,0 +1,50 @@
+import type { Layer, Overlay } from '../../document/types';
+import type { CheckRule, Repair } from '../types';
+import { makeClear, percent, worstFrame } from './common';
+
+/** Share of the visible artwork, in any one frame, that may be half clear. */
+const LIMIT = 0.005;
+
+export const softEdges: CheckRule = {
+  name: 'soft-edges',
+  label: 'Soft edges on a key colour',
+  judge: (overlay, measured) => {
+    if (overlay.backdrop.kind === 'clear') {
+      return { kind: 'fine', reason: 'The backdrop is clear, so softness is kept.' };
+    }
+    const worst = worstFrame(measured, (frame) => frame.soft / Math.max(1, frame.visible));
+    if (!worst) return { kind: 'unmeasured', reason: 'No frame shows any artwork.' };
+    if (worst.share <= LIMIT) {
+      return { kind: 'fine', reason: `At most ${percent(worst.share)} of the artwork is half clear.` };
+    }
+    return {
+      kind: 'finding',
+      finding: {
+        rule: 'soft-edges',
+        severity: 'hurts',
+        title: 'Half-clear parts will keep a rim of the key colour',
+        detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is half clear: a shadow, a fade or see-through colour. A key colour cannot carry that.`,
+        frame: worst.frame,
+        marking: 'soft',
+        repairs: overlay.layers.some(hasSoftLook) ? [makeClear, hardenEdges] : [makeClear],
+      },
+    };
+  },
+};
+
+const hasSoftLook = (layer: Layer): boolean =>
+  layer.opacity < 1 ||
+  layer.fill.opacity < 1 ||
+  (layer.shadow !== null && (layer.shadow.blur > 0 || layer.shadow.opacity < 1));
+
+const harden = (layer: Layer): Layer => ({
+  ...layer,
+  opacity: layer.opacity > 0 ? 1 : 0,
+  fill: { ...layer.fill, opacity: layer.fill.opacity > 0 ? 1 : 0 },
+  shadow: layer.shadow && { ...layer.shadow, blur: 0, opacity: layer.shadow.opacity > 0 ? 1 : 0 },
+});
+
+const hardenEdges: Repair = {
+  label: 'Harden the edges',
+  apply: (overlay: Overlay) => ({ ...overlay, layers: overlay.layers.map(harden) }),
+};

@@ -1,0 +1,3 @@
+export * from './convert';
+export * from './yuv';
+export * from './safestKey';

@@ -1,0 +1,4 @@
+export * from './types';
+export * from './create';
+export * from './edit';
+export { readDocument, readKit } from './schema';

@@ -1,0 +1,36 @@
+/** Every failure the core can explain; the interface shows `message` as it stands. */
+export type ErrorCode =
+  | 'cue-circle'
+  | 'cue-missing'
+  | 'document-invalid'
+  | 'document-newer'
+  | 'kit-file-invalid'
+  | 'media-empty'
+  | 'media-unreadable'
+  | 'media-too-large'
+  | 'media-unsafe'
+  | 'media-missing'
+  | 'storage-full'
+  | 'read-only'
+  | 'server-away'
+  | 'encode-failed'
+  | 'read-back-differs'
+  | 'stopped'
+  | 'not-found';
+
+/** The one error class of the product: a code for programs, plain words for people. */
+export class MoonError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+  ) {
+    super(message);
+    this.name = 'MoonError';
+  }
+}
+
+/** Plain words for anything thrown; unknown errors keep their own message. */
+export function plainWords(error: unknown): string {
+  if (error instanceof Error) return error.message;
+  return String(error);
+}

@@ -1,0 +1,67 @@
+import { MoonError } from '../errors';
+import type { Footage } from '../document/types';
+
+export interface MediaType {
+  readonly type: Footage['type'];
+  readonly extension: string;
+  readonly mime: string;
+}
+
+interface Signature extends MediaType {
+  readonly matches: (head: Uint8Array) => boolean;
+}
+
+const ascii = (head: Uint8Array, at: number, length: number): string =>
+  String.fromCharCode(...head.subarray(at, at + length));
+const starts = (...bytes: readonly number[]) => (head: Uint8Array) =>
+  bytes.every((byte, i) => head[i] === byte);
+const riff = (form: string) => (head: Uint8Array) =>
+  ascii(head, 0, 4) === 'RIFF' && ascii(head, 8, 4) === form;
+/** ISO base media: the brand tells sound from video and QuickTime from MP4. */
+const brand = (test: (name: string) => boolean) => (head: Uint8Array) =>
+  ascii(head, 4, 4) === 'ftyp' && test(ascii(head, 8, 4));
+
+const SIGNATURES: readonly Signature[] = [
+  { type: 'still', extension: 'png', mime: 'image/png', matches: starts(0x89, 0x50, 0x4e, 0x47) },
+  { type: 'still', extension: 'jpg', mime: 'image/jpeg', matches: starts(0xff, 0xd8, 0xff) },
+  { type: 'still', extension: 'gif', mime: 'image/gif', matches: (h) => ascii(h, 0, 4) === 'GIF8' },
+  { type: 'still', extension: 'webp', mime: 'image/webp', matches: riff('WEBP') },
+  { type: 'still', extension: 'svg', mime: 'image/svg+xml', matches: looksLikeSvg },
+  { type: 'video', extension: 'mov', mime: 'video/quicktime', matches: brand((b) => b === 'qt  ') },
+  { type: 'sound', extension: 'm4a', mime: 'audio/mp4', matches: brand((b) => b.startsWith('M4A')) },
+  { type: 'video', extension: 'mp4', mime: 'video/mp4', matches: brand(() => true) },
+  { type: 'video', extension: 'webm', mime: 'video/webm', matches: starts(0x1a, 0x45, 0xdf, 0xa3) },
+  { type: 'sound', extension: 'wav', mime: 'audio/wav', matches: riff('WAVE') },
+  { type: 'sound', extension: 'ogg', mime: 'audio/ogg', matches: (h) => ascii(h, 0, 4) === 'OggS' },
+  { type: 'sound', extension: 'flac', mime: 'audio/flac', matches: (h) => ascii(h, 0, 4) === 'fLaC' },
+  { type: 'sound', extension: 'mp3', mime: 'audio/mpeg', matches: looksLikeMp3 },
+];
+
+function looksLikeSvg(head: Uint8Array): boolean {
+  const text = new TextDecoder().decode(head);
+  return /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(text) && /<svg[\s>]/i.test(text);
+}
+
+function looksLikeMp3(head: Uint8Array): boolean {
+  return ascii(head, 0, 3) === 'ID3' || (head[0] === 0xff && (head[1] & 0xe0) === 0xe0);
+}
+
+/**
+ * What a file is, told by its first bytes and never by its name.
+ * @param head the first 4096 bytes, or all of a shorter file
+ * @throws MoonError 'media-empty' | 'media-unreadable'
+ */
+export function sniffMedia(head: Uint8Array, name: string): MediaType {
+  if (head.length === 0) {
+    throw new MoonError('media-empty', `“${name}” is empty: it holds no bytes. Export it again, then bring it in.`);
+  }
+  const found = SIGNATURES.find((signature) => signature.matches(head));
+  if (!found) {
+    throw new MoonError(
+      'media-unreadable',
+      `“${name}” is not a video, picture or sound that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG or FLAC.`,
+    );
+  }
+  const { type, extension, mime } = found;
+  return { type, extension, mime };
+}

@@ -1,0 +1,59 @@
+import type { Landing, Overlay } from '../document/types';
+import { h264 } from './list/h264';
+import { pngStill } from './list/pngStill';
+import { prores4444 } from './list/prores4444';
+import { vp9 } from './list/vp9';
+import type { Format } from './types';
+
+export type { Format } from './types';
+
+/** All formats; a new format is one file and one entry here. */
+export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264];
+
+export const formatById = (id: string): Format | undefined =>
+  FORMATS.find((format) => format.id === id);
+
+/** Formats that can carry a document, those that keep all of it first. */
+export function formatsFor(document: Overlay | Landing): readonly Format[] {
+  const able = FORMATS.filter((format) => document.kind === 'overlay' || !format.alpha || format.id === 'vp9');
+  return [...able].sort((a, b) => loss(document, a) - loss(document, b));
+}
+
+const loss = (document: Overlay | Landing, format: Format) =>
+  wouldLose(document, format) === null ? 0 : 1;
+
+/** What a format would lose of a document, in plain words; null when it loses nothing. */
+export function wouldLose(document: Overlay | Landing, format: Format): string | null {
+  if (document.kind === 'landing') return null;
+  const clear = document.backdrop.kind === 'clear';
+  if (clear && !format.alpha) return 'Loses the transparency: what is clear turns black.';
+  if (!clear && format.alpha) {
+    return 'Keeps the key colour in the picture. Make the backdrop clear to use its transparency.';
+  }
+  return null;
+}
+
+/** "wind-card.webm": a file name from a document's name that every system accepts. */
+export function fileName(name: string, extension: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60);
+  return `${plain || 'untitled'}.${extension}`;
+}
+
+/** The pixel size of a sent file, even where the format asks for it. */
+export function sentSize(
+  document: { readonly width: number; readonly height: number },
+  format: Format,
+  scale: number,
+): { readonly width: number; readonly height: number } {
+  const fit = (length: number) => {
+    const rounded = Math.max(1, Math.round(length * scale));
+    return format.evenSize ? Math.max(2, rounded + (rounded % 2)) : rounded;
+  };
+  return { width: fit(document.width), height: fit(document.height) };
+}

@@ -1,0 +1,13 @@
+import type { Format } from '../types';
+
+export const h264: Format = {
+  id: 'h264',
+  label: 'H.264',
+  extension: 'mp4',
+  mime: 'video/mp4',
+  alpha: false,
+  maker: 'browser',
+  moving: true,
+  evenSize: true,
+  goodFor: 'Opens everywhere. For editors that remove a key colour.',
+};

@@ -1,0 +1,13 @@
+import type { Format } from '../types';
+
+export const prores4444: Format = {
+  id: 'prores4444',
+  label: 'ProRes 4444',
+  extension: 'mov',
+  mime: 'video/quicktime',
+  alpha: true,
+  maker: 'server',
+  moving: true,
+  evenSize: false,
+  goodFor: 'Soft edges kept, edits well, large. For editors that read clear video.',
+};

@@ -1,0 +1,13 @@
+import type { Format } from '../types';
+
+export const vp9: Format = {
+  id: 'vp9',
+  label: 'VP9',
+  extension: 'webm',
+  mime: 'video/webm',
+  alpha: true,
+  maker: 'browser',
+  moving: true,
+  evenSize: true,
+  goodFor: 'Small, with soft edges. For web pages, streaming and editors that read clear WebM.',
+};

@@ -1,0 +1,59 @@
+import type { Layer, Move, Overlay } from '../document/types';
+import { countUnits } from '../text/units';
+import { solveCues, type CuedMove, type MoveTime } from './cues';
+import { moveKind } from './moves';
+import { spreadLength } from './spread';
+
+/** When a layer is on show (`to` is the frame after its last) and when each of its moves runs. */
+export interface LayerTiming {
+  readonly from: number;
+  readonly to: number;
+  readonly moves: ReadonlyMap<string, MoveTime>;
+}
+
+/** How many units a move on this layer is spread over. */
+export function unitsOf(layer: Layer, move: Move): number {
+  if (layer.kind !== 'words') return 1;
+  return countUnits(layer.text, move.spread.over);
+}
+
+/** Frames one unit takes; a stepwise move has none of its own. */
+export const unitLength = (move: Move): number =>
+  moveKind(move.kind).stepwise ? 0 : Math.max(0, move.length);
+
+/** Frames from a move's start to its end, its spread included. */
+export const moveLength = (layer: Layer, move: Move): number =>
+  unitLength(move) + spreadLength(move.spread, unitsOf(layer, move));
+
+/** What a person calls a move: its kind and the layer it is on. */
+export const moveName = (layer: Layer, move: Move): string =>
+  `${moveKind(move.kind).label} (${move.phase}) of “${layer.name}”`;
+
+/**
+ * Timing of every layer, by layer id. A layer is on show from its first arrive move's start, or
+ * `from` when it has none, to its last leave move's end, or `to`.
+ * @throws MoonError from solveCues
+ */
+export function timeLayers(overlay: Overlay): ReadonlyMap<string, LayerTiming> {
+  const cued = overlay.layers.flatMap((layer) =>
+    layer.moves.map((move): CuedMove => ({
+      id: move.id,
+      name: moveName(layer, move),
+      length: moveLength(layer, move),
+      cue: move.cue,
+    })),
+  );
+  const times = solveCues(cued);
+  return new Map(overlay.layers.map((layer) => [layer.id, timeLayer(layer, times)]));
+}
+
+function timeLayer(layer: Layer, times: ReadonlyMap<string, MoveTime>): LayerTiming {
+  const own = layer.moves.map((move) => ({ move, time: times.get(move.id)! }));
+  const starts = own.filter(({ move }) => move.phase === 'arrive').map(({ time }) => time.start);
+  const ends = own.filter(({ move }) => move.phase === 'leave').map(({ time }) => time.end);
+  return {
+    from: starts.length ? Math.min(...starts) : layer.from,
+    to: ends.length ? Math.max(...ends) : layer.to,
+    moves: new Map(own.map(({ move, time }) => [move.id, time])),
+  };
+}

@@ -1,0 +1,37 @@
+import type { SpreadOver } from '../document/types';
+
+/** Letters as people count them: an accent or a joined emoji belongs to its letter. */
+const segmenter = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+export interface Letter {
+  readonly text: string;
+  readonly blank: boolean;
+}
+
+/** The letters of each line, blanks included. */
+export function splitLines(text: string): readonly (readonly Letter[])[] {
+  return text
+    .replace(/\r\n?/g, '\n')
+    .split('\n')
+    .map((line) =>
+      [...segmenter.segment(line)].map(({ segment }) => ({
+        text: segment,
+        blank: segment.trim() === '',
+      })),
+    );
+}
+
+/** How many units a text has; blanks are no letters, empty lines are no lines. */
+export function countUnits(text: string, over: SpreadOver): number {
+  const lines = splitLines(text).filter((line) => line.some((letter) => !letter.blank));
+  switch (over) {
+    case 'whole':
+      return 1;
+    case 'lines':
+      return lines.length;
+    case 'words':
+      return text.split(/\s+/).filter((word) => word !== '').length;
+    case 'letters':
+      return lines.flat().filter((letter) => !letter.blank).length;
+  }
+}

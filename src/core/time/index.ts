@@ -1,0 +1,64 @@
+/** An exact frame rate in frames per second, e.g. 30000/1001 for 29.97. */
+export interface Rate {
+  readonly num: number;
+  readonly den: number;
+}
+
+/** The rates offered in the interface, slowest first; the NTSC ones are exact rationals. */
+export const RATES: readonly { readonly label: string; readonly rate: Rate }[] = [
+  { label: '12', rate: { num: 12, den: 1 } },
+  { label: '15', rate: { num: 15, den: 1 } },
+  { label: '23.976', rate: { num: 24000, den: 1001 } },
+  { label: '24', rate: { num: 24, den: 1 } },
+  { label: '25', rate: { num: 25, den: 1 } },
+  { label: '29.97', rate: { num: 30000, den: 1001 } },
+  { label: '30', rate: { num: 30, den: 1 } },
+  { label: '50', rate: { num: 50, den: 1 } },
+  { label: '60', rate: { num: 60, den: 1 } },
+];
+
+export const sameRate = (a: Rate, b: Rate): boolean => a.num * b.den === b.num * a.den;
+
+/** Frames per second as a number, for display and for estimates only. */
+export const perSecond = (rate: Rate): number => rate.num / rate.den;
+
+/** The rate's label, e.g. "29.97". */
+export function rateLabel(rate: Rate): string {
+  const known = RATES.find((entry) => sameRate(entry.rate, rate));
+  return known?.label ?? String(Number(perSecond(rate).toFixed(3)));
+}
+
+/** Time in seconds at which `frame` starts. */
+export const framesToSeconds = (frame: number, rate: Rate): number => (frame * rate.den) / rate.num;
+
+/** The frame nearest to `seconds`. */
+export const secondsToFrames = (seconds: number, rate: Rate): number =>
+  Math.round((seconds * rate.num) / rate.den);
+
+/**
+ * The frame of a clip at rate `to` that is on show while frame `frame` at rate `from` starts.
+ * Worked out in whole numbers, so it never drifts, however long the clip.
+ */
+export function frameOnShow(frame: number, from: Rate, to: Rate): number {
+  return Math.floor((frame * from.den * to.num) / (from.num * to.den));
+}
+
+/** Number of frames at rate `to` that last as long as `frames` at rate `from`, rounded. */
+export function convertLength(frames: number, from: Rate, to: Rate): number {
+  return Math.round((frames * from.den * to.num) / (from.num * to.den));
+}
+
+/** "m:ss.ff" with whole seconds and the frame within the second, at any rate. */
+export function timecode(frame: number, rate: Rate): string {
+  const sign = frame < 0 ? '-' : '';
+  const positive = Math.abs(Math.round(frame));
+  const second = Math.floor((positive * rate.den) / rate.num);
+  const firstOfSecond = Math.ceil((second * rate.num) / rate.den);
+  const rest = String(positive - firstOfSecond).padStart(2, '0');
+  return `${sign}${Math.floor(second / 60)}:${String(second % 60).padStart(2, '0')}.${rest}`;
+}
+
+/** "2.5 s": a length in plain words, with at most two decimals. */
+export function secondsLabel(frames: number, rate: Rate): string {
+  return `${Number(framesToSeconds(frames, rate).toFixed(2))} s`;
+}

@@ -1,0 +1,33 @@
+import type { PictureItem } from '@/core/scene';
+import { PathCache } from './pathCache';
+import type { PaintContext, PaintTools } from './tools';
+
+/** A canvas kept in ordinary memory: painted by the same code as Node's, and quick to read back. */
+export function softwareContext(width: number, height: number): OffscreenCanvasRenderingContext2D {
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser cannot make a drawing canvas of that size.');
+  return context;
+}
+
+/** Painting in a worker of the browser. */
+export function browserTools(picture: PaintTools['picture'] = noPicture): PaintTools {
+  const paths = new PathCache((d) => new Path2D(d));
+  const free: OffscreenCanvasRenderingContext2D[] = [];
+  return {
+    scratch: (width, height) => {
+      const at = free.findIndex(({ canvas }) => canvas.width === width && canvas.height === height);
+      const context = at < 0 ? softwareContext(width, height) : free.splice(at, 1)[0];
+      context.clearRect(0, 0, width, height);
+      const release = () => {
+        free.push(context);
+        if (free.length > 3) free.shift();
+      };
+      return { context: context as PaintContext, image: context.canvas, release };
+    },
+    path: (d) => (d === undefined ? new Path2D() : paths.get(d)),
+    matrix: (m) => new DOMMatrix([...m]),
+    picture,
+  };
+}
+
+const noPicture = (_item: PictureItem): null => null;
