@@ -2,3 +2,4 @@ export * from './types';
 export * from './create';
 export * from './edit';
 export { readDocument, readKit } from './schema';
+export * from './bundle';

@@ -1,0 +1,55 @@
+/** Sums of differences between two frames, shares of full scale. */
+export interface FrameDifference {
+  readonly meanAlpha: number;
+  readonly worstAlpha: number;
+  /** Of the composites over mid grey. */
+  readonly meanColour: number;
+  readonly squaredColour: number;
+}
+
+const GREY = 128;
+
+/**
+ * Compares two frames of straight RGBA of the same size: their alphas, and what they look like over
+ * mid grey, so that the colour of clear pixels does not count.
+ */
+export function compareFrames(meant: Uint8ClampedArray, found: Uint8ClampedArray): FrameDifference {
+  let alphaSum = 0;
+  let worstAlpha = 0;
+  let colourSum = 0;
+  let squareSum = 0;
+  for (let i = 0; i < meant.length; i += 4) {
+    const alphaA = meant[i + 3] / 255;
+    const alphaB = found[i + 3] / 255;
+    const alpha = Math.abs(alphaA - alphaB);
+    alphaSum += alpha;
+    if (alpha > worstAlpha) worstAlpha = alpha;
+    for (let channel = 0; channel < 3; channel++) {
+      const a = GREY + (meant[i + channel] - GREY) * alphaA;
+      const b = GREY + (found[i + channel] - GREY) * alphaB;
+      const off = Math.abs(a - b) / 255;
+      colourSum += off;
+      squareSum += off * off;
+    }
+  }
+  const pixels = meant.length / 4;
+  return {
+    meanAlpha: alphaSum / pixels,
+    worstAlpha,
+    meanColour: colourSum / (pixels * 3),
+    squaredColour: squareSum / (pixels * 3),
+  };
+}
+
+/** The frames' differences together; PSNR in dB over all of them, null when there is no difference. */
+export function summarise(frames: readonly FrameDifference[]) {
+  const mean = (pick: (frame: FrameDifference) => number) =>
+    frames.reduce((sum, frame) => sum + pick(frame), 0) / frames.length;
+  const square = mean((frame) => frame.squaredColour);
+  return {
+    meanAlpha: mean((frame) => frame.meanAlpha),
+    worstAlpha: Math.max(...frames.map((frame) => frame.worstAlpha)),
+    meanColour: mean((frame) => frame.meanColour),
+    psnr: square === 0 ? null : -10 * Math.log10(square),
+  };
+}

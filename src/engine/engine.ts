@@ -1,0 +1,84 @@
+import { proxy, transfer, wrap, type Remote } from 'comlink';
+import type { Marking, Measured } from '@/core/check';
+import type { Bundle, Footage, Kit, Landing, LandingItem } from '@/core/document';
+import type { EngineApi } from './engine.worker';
+import type { Progress } from './progress';
+import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
+import type { StageListener, StageView } from './stage';
+import { installHandlers } from './wire';
+
+export type { Progress } from './progress';
+export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
+export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
+
+installHandlers();
+
+const startWorker = (): Remote<EngineApi> =>
+  wrap<EngineApi>(new Worker('/engine/engine.worker.js', { type: 'module' }));
+
+/** Started when first asked for, so that the first screen does not wait for it. */
+function lazily<T>(make: () => T): () => T {
+  let made: T | undefined;
+  return () => (made ??= make());
+}
+
+/** Thumbnails, imports, checks, kit files. */
+const bench = lazily(startWorker);
+/** Sending, which may take minutes. */
+const sender = lazily(startWorker);
+
+/** A visible canvas that a worker of its own draws. */
+export interface StageHandle {
+  readonly show: (view: StageView) => void;
+  readonly close: () => void;
+}
+
+/** Hands a canvas over to a worker; it can be handed over only once. */
+export function openStage(canvas: HTMLCanvasElement, listener: StageListener): StageHandle {
+  const worker = new Worker('/engine/engine.worker.js', { type: 'module' });
+  const remote = wrap<EngineApi>(worker);
+  const offscreen = canvas.transferControlToOffscreen();
+  void remote.attachStage(
+    transfer(offscreen, [offscreen]),
+    proxy(listener.onQuads),
+    proxy(listener.onPlayhead),
+    proxy(listener.onProblem),
+  );
+  return {
+    show: (view) => void remote.showOnStage(view),
+    close: () => worker.terminate(),
+  };
+}
+
+/** The one door to heavy work. Every call rejects with a MoonError in plain words. */
+export const engine = {
+  importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage> =>
+    bench().importMedia(file, stamp),
+  sweepMedia: (used: readonly string[]): Promise<void> => bench().sweepMedia(used),
+  clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
+  saveKit: (kit: Kit): Promise<Blob> => bench().saveKit(kit),
+  openKit: (file: Blob): Promise<Kit> => bench().openKit(file),
+  documentThumbnails: (bundle: Bundle, frames: readonly number[]): Promise<readonly Blob[]> =>
+    bench().documentThumbnails(bundle, frames),
+  footageThumbnails: (footage: Footage, shares: readonly number[]): Promise<readonly Blob[]> =>
+    bench().footageThumbnails(footage, shares),
+  measureOverlay: (bundle: Bundle, progress: Progress, signal: AbortSignal): Promise<Measured> =>
+    bench().measureOverlay(bundle, proxy(progress), signal),
+  pictureOfFinding: (bundle: Bundle, frame: number, marking: Marking): Promise<Blob> =>
+    bench().pictureOfFinding(bundle, frame, marking),
+  pickColour: (
+    landing: Landing,
+    item: LandingItem,
+    footage: Footage,
+    frame: number,
+    x: number,
+    y: number,
+  ): Promise<string> => bench().pickColour(landing, item, footage, frame, x, y),
+  send: (
+    request: SendRequest,
+    onStage: (stage: SendStage) => void,
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<Sent> => sender().send(request, proxy(onStage), proxy(progress), signal),
+  serverHealth: (): Promise<ServerHealth | null> => sender().serverHealth(),
+};

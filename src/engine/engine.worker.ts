@@ -1,0 +1,44 @@
+import { expose } from 'comlink';
+import { measureOverlay, pictureOfFinding } from './measureOverlay';
+import { importMedia } from './importMedia';
+import { openKit, saveKit } from './kitFiles';
+import { sweepMedia } from './mediaStore';
+import { pickColour } from './pickColour';
+import { clearScratchFiles, send, serverHealth } from './send';
+import { Stage, type StageListener, type StageView } from './stage';
+import { documentThumbnails, footageThumbnails } from './thumbnail';
+import { installHandlers } from './wire';
+
+installHandlers();
+
+let stage: Stage | null = null;
+
+/** What an engine worker does; the door in `engine.ts` decides which worker does what. */
+const api = {
+  attachStage: (canvas: OffscreenCanvas, ...listeners: [StageListener['onQuads'], StageListener['onPlayhead'], StageListener['onProblem']]) => {
+    stage?.close();
+    const [onQuads, onPlayhead, onProblem] = listeners;
+    stage = new Stage(canvas, { onQuads, onPlayhead, onProblem });
+  },
+  showOnStage: (view: StageView) => stage?.show(view),
+  detachStage: () => {
+    stage?.close();
+    stage = null;
+  },
+  importMedia,
+  sweepMedia,
+  clearScratchFiles,
+  saveKit,
+  openKit,
+  documentThumbnails,
+  footageThumbnails,
+  measureOverlay,
+  pictureOfFinding,
+  pickColour,
+  send,
+  serverHealth,
+};
+
+export type EngineApi = typeof api;
+
+expose(api);

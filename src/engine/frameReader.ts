@@ -1,0 +1,87 @@
+import {
+  ALL_FORMATS,
+  CustomSource,
+  Input,
+  VideoSampleSink,
+  type Source,
+  type VideoSample,
+} from 'mediabunny';
+import { registerProresDecoder } from '@mediabunny/prores';
+import type { Media } from '@/core/document';
+import { readMedia } from './mediaStore';
+
+registerProresDecoder();
+
+/** Half a millisecond: containers round times to as much. */
+const ROUNDING = 0.0005;
+
+/** Farther than this ahead, seeking beats decoding all frames in between. */
+const READ_AHEAD_SECONDS = 1;
+
+/** A kept media file as a source that is read piece by piece, never whole. */
+export const mediaSource = (media: Media): Source =>
+  new CustomSource({
+    getSize: () => media.bytes,
+    read: (start, end) => readMedia(media.hash, start, end),
+    prefetchProfile: 'network',
+  });
+
+export const openInput = (source: Source): Input => new Input({ source, formats: ALL_FORMATS });
+
+/** Reads one video's frames in order, cheaply, and seeks when asked to jump. */
+export class FrameReader {
+  private iterator: AsyncGenerator<VideoSample, void, unknown> | null = null;
+  private current: VideoSample | null = null;
+  private next: VideoSample | null = null;
+
+  private constructor(
+    private readonly input: Input,
+    private readonly sink: VideoSampleSink,
+    private readonly first: number,
+  ) {}
+
+  static async open(source: Source): Promise<FrameReader> {
+    const input = openInput(source);
+    const track = await input.getPrimaryVideoTrack();
+    if (!track) throw new Error('The file holds no video.');
+    return new FrameReader(input, new VideoSampleSink(track), await track.getFirstTimestamp());
+  }
+
+  /** The frame on show at `seconds` from the file's first frame; it stays open until the next call. */
+  async at(seconds: number): Promise<VideoSample | null> {
+    const time = this.first + seconds + ROUNDING;
+    if (!this.current || time < this.current.timestamp || time > this.current.timestamp + READ_AHEAD_SECONDS) {
+      await this.seek(time);
+    }
+    while (this.next && this.next.timestamp <= time) {
+      this.current?.close();
+      this.current = this.next;
+      this.next = await this.pull();
+    }
+    return this.current;
+  }
+
+  close(): void {
+    this.drop();
+    this.input.dispose();
+  }
+
+  private async seek(time: number): Promise<void> {
+    this.drop();
+    this.iterator = this.sink.samples(time);
+    this.current = await this.pull();
+    this.next = this.current && (await this.pull());
+  }
+
+  private async pull(): Promise<VideoSample | null> {
+    const result = await this.iterator!.next();
+    return result.done ? null : result.value;
+  }
+
+  private drop(): void {
+    void this.iterator?.return();
+    this.current?.close();
+    this.next?.close();
+    this.iterator = this.current = this.next = null;
+  }
+}

@@ -1,0 +1,106 @@
+import type { Bundle } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { fileName, formatById, sentSize, type Format } from '@/core/formats';
+import { softwareContext } from '@/paint/browserTools';
+import { Artist } from '../artist';
+import { stopIfAborted, type Progress } from '../progress';
+import { pngEncoder } from './png';
+import { readBack, type ReadBack } from './readBack';
+import { serverEncoder } from './server';
+import type { EncodeTarget, Encoder } from './types';
+import { h264Encoder, vp9Encoder } from './video';
+
+export { serverHealth, type ServerHealth } from './server';
+export { clearScratchFiles } from './scratchFile';
+export type { ReadBack } from './readBack';
+
+export interface SendRequest {
+  readonly bundle: Bundle;
+  readonly format: string;
+  /** Sent pixels per document pixel. */
+  readonly scale: number;
+  /** The frame a still shows. */
+  readonly still: number;
+}
+
+export interface Sent {
+  readonly file: Blob;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly readBack: ReadBack;
+}
+
+/** Which part of the work is under way. */
+export type SendStage = 'making' | 'reading back';
+
+/**
+ * Makes a file of a document and reads it back: only a file that holds what was meant is given out.
+ * @throws MoonError 'stopped' | 'server-away' | 'encode-failed' | 'read-back-differs'
+ */
+export async function send(
+  request: SendRequest,
+  onStage: (stage: SendStage) => void,
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<Sent> {
+  const { bundle, scale } = request;
+  const { document } = bundle;
+  const format = formatById(request.format);
+  if (!format) throw new MoonError('not-found', `There is no format called “${request.format}”.`);
+  const { width, height } = sentSize(document, format, scale);
+  const frames = format.moving
+    ? Array.from({ length: document.length }, (_, i) => i)
+    : [Math.min(document.length - 1, Math.max(0, request.still))];
+  const target = { width, height, rate: document.rate, frames: frames.length };
+  const artist = new Artist();
+  try {
+    onStage('making');
+    const file = await make(artist, bundle, format, target, frames, progress, signal);
+    onStage('reading back');
+    const report = await readBack(file, format, artist, bundle, target, frames, progress, signal);
+    return { file, name: fileName(document.name, format.extension), width, height, readBack: report };
+  } finally {
+    artist.close();
+  }
+}
+
+async function make(
+  artist: Artist,
+  bundle: Bundle,
+  format: Format,
+  target: EncodeTarget,
+  frames: readonly number[],
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<Blob> {
+  const encoder = await encoderFor(format, target, bundle);
+  const context = softwareContext(target.width, target.height);
+  try {
+    for (const [index, frame] of frames.entries()) {
+      stopIfAborted(signal);
+      context.clearRect(0, 0, target.width, target.height);
+      await artist.paintFrame(context, bundle, frame);
+      await encoder.add(context, index);
+      progress(index + 1, frames.length);
+    }
+    return await encoder.finish();
+  } catch (error) {
+    await encoder.cancel();
+    throw error;
+  }
+}
+
+function encoderFor(format: Format, target: EncodeTarget, { document }: Bundle): Promise<Encoder> {
+  const clear = document.kind === 'overlay' && document.backdrop.kind === 'clear';
+  switch (format.id) {
+    case 'png':
+      return pngEncoder();
+    case 'vp9':
+      return vp9Encoder(target, clear);
+    case 'h264':
+      return h264Encoder(target);
+    default:
+      return serverEncoder(target, format.id);
+  }
+}

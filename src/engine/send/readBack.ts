@@ -1,0 +1,150 @@
+import { BlobSource, VideoSampleSink } from 'mediabunny';
+import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
+import type { Bundle } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import type { Format } from '@/core/formats';
+import { framesToSeconds } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
+import type { Artist } from '../artist';
+import { openInput } from '../frameReader';
+import { stopIfAborted, type Progress } from '../progress';
+import type { EncodeTarget } from './types';
+
+/** Frames whose pixels are compared; all frames are counted. */
+const COMPARED = 12;
+
+/** More than this, and the file does not show what was meant. Shares of full scale. */
+const LIMITS = { meanAlpha: 0.01, meanColour: 0.03 } as const;
+
+/** What was found in the file itself, held against the document. */
+export interface ReadBack {
+  readonly frames: number;
+  readonly expectedFrames: number;
+  readonly compared: number;
+  /** Mean and worst difference in alpha, 0…1; null when the format carries none. */
+  readonly meanAlphaError: number | null;
+  readonly worstAlphaError: number | null;
+  /** PSNR of the composite over mid grey, dB; null when identical. */
+  readonly psnr: number | null;
+}
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+/**
+ * Decodes a sent file and compares it with freshly painted frames.
+ * @throws MoonError 'read-back-differs' with what is wrong
+ */
+export async function readBack(
+  file: Blob,
+  format: Format,
+  artist: Artist,
+  bundle: Bundle,
+  target: EncodeTarget,
+  frames: readonly number[],
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<ReadBack> {
+  const decoded = format.moving ? await openVideo(file) : await openStill(file);
+  const differences: FrameDifference[] = [];
+  try {
+    const { width, height } = target;
+    if (decoded.width !== width || decoded.height !== height) {
+      throw differs(`it is ${decoded.width} × ${decoded.height} instead of ${width} × ${height}`);
+    }
+    if (decoded.frames !== frames.length) {
+      throw differs(`it holds ${decoded.frames} of ${frames.length} frames`);
+    }
+    const meant = softwareContext(width, height);
+    const found = softwareContext(width, height);
+    for (const [step, index] of spread(frames.length).entries()) {
+      stopIfAborted(signal);
+      meant.clearRect(0, 0, width, height);
+      if (!format.alpha) fillBlack(meant);
+      await artist.paintFrame(meant, bundle, frames[index]);
+      found.clearRect(0, 0, width, height);
+      await decoded.draw(found, framesToSeconds(index, target.rate));
+      differences.push(compareFrames(pixels(meant), pixels(found)));
+      progress(step + 1, Math.min(COMPARED, frames.length));
+    }
+  } finally {
+    decoded.close();
+  }
+  const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
+  if (format.alpha && meanAlpha > LIMITS.meanAlpha) {
+    throw differs(`its transparency is off by ${(meanAlpha * 100).toFixed(1)} %`);
+  }
+  if (meanColour > LIMITS.meanColour) {
+    throw differs(`its colours are off by ${(meanColour * 100).toFixed(1)} %`);
+  }
+  return {
+    frames: decoded.frames,
+    expectedFrames: frames.length,
+    compared: differences.length,
+    meanAlphaError: format.alpha ? meanAlpha : null,
+    worstAlphaError: format.alpha ? worstAlpha : null,
+    psnr,
+  };
+}
+
+interface Decoded {
+  readonly width: number;
+  readonly height: number;
+  readonly frames: number;
+  readonly draw: (context: Context, seconds: number) => Promise<void>;
+  readonly close: () => void;
+}
+
+async function openStill(file: Blob): Promise<Decoded> {
+  const bitmap = await createImageBitmap(file);
+  return {
+    width: bitmap.width,
+    height: bitmap.height,
+    frames: 1,
+    draw: async (context) => context.drawImage(bitmap, 0, 0),
+    close: () => bitmap.close(),
+  };
+}
+
+async function openVideo(file: Blob): Promise<Decoded> {
+  const input = openInput(new BlobSource(file));
+  const track = await input.getPrimaryVideoTrack();
+  if (!track) throw differs('it holds no video');
+  const sink = new VideoSampleSink(track);
+  const { packetCount } = await track.computePacketStats();
+  const first = await track.getFirstTimestamp();
+  return {
+    width: track.displayWidth,
+    height: track.displayHeight,
+    frames: packetCount,
+    draw: async (context, seconds) => {
+      const sample = await sink.getSample(first + seconds + 0.0005);
+      if (!sample) throw differs(`its frame at ${seconds.toFixed(2)} s cannot be read`);
+      sample.draw(context, 0, 0);
+      sample.close();
+    },
+    close: () => input.dispose(),
+  };
+}
+
+/** Up to COMPARED frame numbers from the first to the last. */
+const spread = (count: number): readonly number[] => {
+  const picked = Math.min(COMPARED, count);
+  return Array.from({ length: picked }, (_, i) =>
+    picked === 1 ? 0 : Math.round((i * (count - 1)) / (picked - 1)),
+  );
+};
+
+/** A format without alpha shows black where nothing is drawn. */
+function fillBlack(context: Context): void {
+  context.fillStyle = '#000000';
+  context.fillRect(0, 0, context.canvas.width, context.canvas.height);
+}
+
+const pixels = (context: Context): Uint8ClampedArray =>
+  context.getImageData(0, 0, context.canvas.width, context.canvas.height).data;
+
+const differs = (what: string): MoonError =>
+  new MoonError(
+    'read-back-differs',
+    `The file was made, but reading it back shows that ${what}. It was not kept; press Send again.`,
+  );

@@ -1,0 +1,275 @@
+import type { Bundle, Guide } from '@/core/document';
+import { plainWords } from '@/core/errors';
+import {
+  itemAlone,
+  itemQuads,
+  layerQuads,
+  sceneAt,
+  withoutKeys,
+  type Quad,
+  type Scene,
+  type SceneAssets,
+} from '@/core/scene';
+import { framesToSeconds, perSecond } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
+import { Artist } from './artist';
+import { paintSurface } from './surfaces';
+
+/** What lies behind the artwork while it is looked at. */
+export type Proof = 'backdrop' | 'dark' | 'light' | 'bars' | 'footage';
+
+/** Result; the chosen item's alpha as grey; the chosen item alone on checks. */
+export type StageMode =
+  | { readonly kind: 'result' }
+  | { readonly kind: 'matte' | 'cut-out'; readonly item: string };
+
+export interface StageView {
+  readonly bundle: Bundle;
+  readonly frame: number;
+  /** Canvas pixels. */
+  readonly width: number;
+  readonly height: number;
+  readonly proof: Proof;
+  readonly mode: StageMode;
+  /** 0…1 across the canvas: to its left, nothing is keyed; null without a divider. */
+  readonly divider: number | null;
+  readonly playing: boolean;
+  readonly loop: boolean;
+}
+
+/** What the stage tells the interface. */
+export interface StageListener {
+  readonly onQuads: (quads: ReadonlyMap<string, Quad>) => void;
+  readonly onPlayhead: (playhead: Playhead) => void;
+  /** Null once a frame could be drawn again. */
+  readonly onProblem: (message: string | null) => void;
+}
+
+export interface Playhead {
+  readonly frame: number;
+  readonly playing: boolean;
+  /** Frames that could not be drawn in time since play was pressed. */
+  readonly dropped: number;
+}
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+/** Draws the visible canvas: always the newest view, and the clock's frame while playing. */
+export class Stage {
+  private readonly context: Context;
+  private readonly artist = new Artist();
+  private scratch: Context = softwareContext(1, 1);
+  private view: StageView | null = null;
+  private drawing = false;
+  private stale = false;
+  private clock: { readonly startedAt: number; readonly frame: number } | null = null;
+  private shown = -1;
+  private dropped = 0;
+  private problem: string | null = null;
+
+  constructor(
+    canvas: OffscreenCanvas,
+    private readonly listener: StageListener,
+  ) {
+    this.context = canvas.getContext('2d')!;
+  }
+
+  show(view: StageView): void {
+    const started = view.playing && !this.view?.playing;
+    this.view = view;
+    if (started) {
+      this.clock = { startedAt: performance.now(), frame: view.frame };
+      this.shown = view.frame - 1;
+      this.dropped = 0;
+      this.tick();
+    }
+    if (!view.playing) {
+      this.clock = null;
+      void this.draw(view.frame);
+    }
+  }
+
+  close(): void {
+    this.view = null;
+    this.clock = null;
+    this.artist.close();
+  }
+
+  private readonly tick = (): void => {
+    const { view, clock } = this;
+    if (!view || !clock) return;
+    const elapsed = (performance.now() - clock.startedAt) / 1000;
+    const due = clock.frame + Math.floor(elapsed * perSecond(view.bundle.document.rate));
+    const { length } = view.bundle.document;
+    if (due >= length && !view.loop) {
+      this.clock = null;
+      this.listener.onPlayhead({ frame: length - 1, playing: false, dropped: this.dropped });
+      void this.draw(length - 1);
+      return;
+    }
+    if (due > this.shown && !this.drawing) {
+      this.dropped += due - this.shown - 1;
+      this.shown = due;
+      void this.draw(due % length);
+      this.listener.onPlayhead({ frame: due % length, playing: true, dropped: this.dropped });
+    }
+    requestAnimationFrame(this.tick);
+  };
+
+  private async draw(frame: number): Promise<void> {
+    if (this.drawing) {
+      this.stale = true;
+      return;
+    }
+    const view = this.view;
+    if (!view) return;
+    this.drawing = true;
+    try {
+      await this.drawFrame(view, frame);
+      this.report(null);
+    } catch (error) {
+      this.report(plainWords(error));
+    } finally {
+      this.drawing = false;
+    }
+    if (this.stale && !this.clock) {
+      this.stale = false;
+      void this.draw(this.view?.frame ?? frame);
+    }
+  }
+
+  private report(problem: string | null): void {
+    if (problem !== this.problem) this.listener.onProblem(problem);
+    this.problem = problem;
+  }
+
+  private async drawFrame(view: StageView, frame: number): Promise<void> {
+    const { bundle, width, height } = view;
+    const assets = await this.artist.assets(bundle);
+    const { document } = bundle;
+    const quads =
+      document.kind === 'overlay' ? layerQuads(document, assets) : itemQuads(document, assets);
+    if (!view.playing) this.listener.onQuads(quads);
+    const layers = await this.layersOf(view, frame, assets);
+    const { canvas } = this.context;
+    if (canvas.width !== width || canvas.height !== height) {
+      canvas.width = width;
+      canvas.height = height;
+    }
+    for (const layer of layers) {
+      this.context.drawImage(layer, 0, 0);
+      if (layer instanceof ImageBitmap) layer.close();
+    }
+  }
+
+  /** Bitmaps to lay over each other; all are made before the first is shown, so nothing flickers. */
+  private async layersOf(
+    view: StageView,
+    frame: number,
+    assets: SceneAssets,
+  ): Promise<readonly CanvasImageSource[]> {
+    const { document } = view.bundle;
+    if (document.kind === 'overlay') {
+      const scene = sceneAt(document, frame, assets);
+      return [
+        await this.bitmap(view, (context) => this.paintBehind(context, view, scene, frame, assets)),
+        await this.bitmap(view, (context) =>
+          this.artist.paint(context, { ...scene, backdrop: null }, assets),
+        ),
+      ];
+    }
+    if (view.mode.kind !== 'result') {
+      const alone = itemAlone(document, view.mode.item, frame, assets);
+      const matte = view.mode.kind === 'matte';
+      return [
+        await this.bitmap(view, async (context) => paintSurface(context, matte ? 'black' : 'checks')),
+        await this.bitmap(view, async (context) => {
+          await this.artist.paint(context, alone, assets);
+          if (matte) whiten(context);
+        }),
+      ];
+    }
+    const result = await this.bitmap(view, (context) =>
+      this.artist.paint(context, sceneAt(document, frame, assets), assets),
+    );
+    if (view.divider === null) return [result];
+    const before = await this.bitmap(view, async (context) => {
+      await this.artist.paint(context, sceneAt(withoutKeys(document), frame, assets), assets);
+      const from = Math.round(view.divider! * view.width);
+      context.clearRect(from, 0, view.width - from, view.height);
+    });
+    return [result, before];
+  }
+
+  private async bitmap(
+    { width, height }: StageView,
+    paint: (context: Context) => Promise<void>,
+  ): Promise<ImageBitmap> {
+    if (this.scratch.canvas.width !== width || this.scratch.canvas.height !== height) {
+      this.scratch = softwareContext(width, height);
+    }
+    this.scratch.clearRect(0, 0, width, height);
+    await paint(this.scratch);
+    return this.scratch.canvas.transferToImageBitmap();
+  }
+
+  /** Proof surface or key colour, then the guide frame; never part of what is sent. */
+  private async paintBehind(
+    context: Context,
+    view: StageView,
+    scene: Scene,
+    frame: number,
+    assets: SceneAssets,
+  ): Promise<void> {
+    const { document } = view.bundle;
+    if (document.kind !== 'overlay') return;
+    const { guide } = document;
+    const footage = view.proof === 'footage' && guide !== null;
+    const surface = view.proof === 'backdrop' || view.proof === 'footage' ? 'checks' : view.proof;
+    if (view.proof === 'backdrop' && scene.backdrop) fillWith(context, scene.backdrop);
+    else paintSurface(context, surface);
+    if (!guide) return;
+    const seconds = footage ? guide.seconds + framesToSeconds(frame, document.rate) : guide.seconds;
+    const behind = guideScene(scene, { ...guide, seconds, strength: footage ? 1 : guide.strength }, assets);
+    if (behind) await this.artist.paint(context, behind, assets);
+  }
+}
+
+function fillWith(context: Context, colour: string): void {
+  context.fillStyle = colour;
+  context.fillRect(0, 0, context.canvas.width, context.canvas.height);
+}
+
+/** The guide frame fills the canvas, as the footage would under the overlay. */
+function guideScene(scene: Scene, guide: Guide, assets: SceneAssets): Scene | null {
+  const footage = assets.footage(guide.footage);
+  if (!footage || footage.type === 'sound' || guide.strength === 0) return null;
+  const scale = Math.max(scene.width / footage.width, scene.height / footage.height);
+  const x = (scene.width - footage.width * scale) / 2;
+  const y = (scene.height - footage.height * scale) / 2;
+  return {
+    ...scene,
+    backdrop: null,
+    items: [
+      {
+        kind: 'picture',
+        footage: footage.id,
+        seconds: Math.min(guide.seconds, Math.max(0, footage.duration - 0.001)),
+        key: null,
+        width: footage.width,
+        height: footage.height,
+        matrix: [scale, 0, 0, scale, x, y],
+        opacity: guide.strength,
+        blend: 'normal',
+      },
+    ],
+  };
+}
+
+/** Turns artwork to white of the same alpha, which over black shows alpha as grey. */
+function whiten(context: Context): void {
+  context.save();
+  context.globalCompositeOperation = 'source-in';
+  fillWith(context, '#ffffff');
+  context.restore();
+}

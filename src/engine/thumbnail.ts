@@ -1,0 +1,106 @@
+import type { Bundle, Footage } from '@/core/document';
+import { softwareContext } from '@/paint/browserTools';
+import { Artist } from './artist';
+import { FrameReader, mediaSource, openInput } from './frameReader';
+import { readMedia } from './mediaStore';
+import { paintSurface } from './surfaces';
+import { AudioSampleSink } from 'mediabunny';
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+const LONGEST = 480;
+
+/** Canvas for a thumbnail of something that size; never larger than the thing itself. */
+function thumbnailContext(width: number, height: number): Context {
+  const scale = Math.min(1, LONGEST / Math.max(width, height));
+  return softwareContext(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
+}
+
+const toBlob = (context: Context): Promise<Blob> =>
+  context.canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
+
+/** Pictures of a document at some frames, on checks where it is clear. */
+export async function documentThumbnails(
+  bundle: Bundle,
+  frames: readonly number[],
+): Promise<readonly Blob[]> {
+  const artist = new Artist();
+  const context = thumbnailContext(bundle.document.width, bundle.document.height);
+  const artwork = softwareContext(context.canvas.width, context.canvas.height);
+  const blobs: Blob[] = [];
+  try {
+    for (const frame of frames) {
+      paintSurface(context, 'checks');
+      artwork.clearRect(0, 0, artwork.canvas.width, artwork.canvas.height);
+      await artist.paintFrame(artwork, bundle, frame);
+      context.drawImage(artwork.canvas, 0, 0);
+      blobs.push(await toBlob(context));
+    }
+  } finally {
+    artist.close();
+  }
+  return blobs;
+}
+
+/** Pictures of footage at some shares (0…1) of its length; a sound's is its waveform. */
+export async function footageThumbnails(
+  footage: Footage,
+  shares: readonly number[],
+): Promise<readonly Blob[]> {
+  if (footage.type === 'sound') return [await waveform(footage)];
+  const context = thumbnailContext(footage.width, footage.height);
+  const { width, height } = context.canvas;
+  if (footage.type === 'still') {
+    const bytes = await readMedia(footage.media.hash, 0, footage.media.bytes);
+    const bitmap = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>]));
+    paintSurface(context, 'checks');
+    context.drawImage(bitmap, 0, 0, width, height);
+    bitmap.close();
+    return [await toBlob(context)];
+  }
+  const reader = await FrameReader.open(mediaSource(footage.media));
+  const blobs: Blob[] = [];
+  try {
+    for (const share of shares) {
+      const sample = await reader.at(share * footage.duration);
+      paintSurface(context, 'checks');
+      sample?.draw(context, 0, 0, width, height);
+      blobs.push(await toBlob(context));
+    }
+  } finally {
+    reader.close();
+  }
+  return blobs;
+}
+
+const WAVE_COLUMNS = 120;
+
+async function waveform(footage: Footage): Promise<Blob> {
+  const peaks = new Float32Array(WAVE_COLUMNS);
+  const input = openInput(mediaSource(footage.media));
+  try {
+    const track = await input.getPrimaryAudioTrack();
+    if (!track) throw new Error('The file holds no sound.');
+    for await (const sample of new AudioSampleSink(track).samples()) {
+      const values = new Float32Array(sample.numberOfFrames);
+      sample.copyTo(values, { planeIndex: 0, format: 'f32-planar' });
+      values.forEach((value, i) => {
+        const time = sample.timestamp + i / sample.sampleRate;
+        const column = Math.min(WAVE_COLUMNS - 1, Math.max(0, Math.floor((time / footage.duration) * WAVE_COLUMNS)));
+        peaks[column] = Math.max(peaks[column], Math.abs(value));
+      });
+      sample.close();
+    }
+  } finally {
+    input.dispose();
+  }
+  const context = softwareContext(480, 270);
+  context.fillStyle = '#e9e0f2';
+  context.fillRect(0, 0, 480, 270);
+  context.fillStyle = '#4b2e73';
+  peaks.forEach((peak, i) => {
+    const height = Math.max(2, peak * 220);
+    context.fillRect(i * 4 + 1, 135 - height / 2, 2, height);
+  });
+  return toBlob(context);
+}
