@@ -176,7 +176,7 @@ export class Encodes {
   /** Starts waiting for the client's next request. */
   private touch(encode: Encode): void {
     this.hold(encode);
-    encode.idle = setTimeout(() => this.drop(encode.id), this.limits.idle);
-    encode.idle.unref();
+    const timer: unknown = setTimeout(() => this.drop(encode.id), this.limits.idle);
+    encode.idle = (timer as NodeJS.Timeout).unref();
   }
 }

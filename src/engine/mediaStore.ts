@@ -22,6 +22,8 @@ export async function hashOf(bytes: Uint8Array): Promise<string> {
  * @throws MoonError 'storage-full'
  */
 export async function keepMedia(hash: string, bytes: Uint8Array): Promise<void> {
+  // A sweep under way would take the new chunks for leftovers.
+  await sweeping;
   if ((await storage.getItem(headKey(hash))) !== null) return;
   const chunks = Math.ceil(bytes.length / CHUNK);
   try {
@@ -64,10 +66,17 @@ export async function dropMedia(hash: string): Promise<void> {
   await storage.removeMany(keys);
 }
 
+let sweeping: Promise<void> = Promise.resolve();
+
 /** Drops every kept file whose hash is not in `used`; run at the start, when nothing can be undone. */
-export async function sweepMedia(used: readonly string[]): Promise<void> {
+export function sweepMedia(used: readonly string[]): Promise<void> {
+  sweeping = sweep(new Set(used)).catch(() => undefined);
+  return sweeping;
+}
+
+async function sweep(used: ReadonlySet<string>): Promise<void> {
   const kept = new Set((await storage.getAllKeys()).map((key) => key.split('/')[0]));
-  for (const hash of kept) if (!used.includes(hash)) await dropMedia(hash);
+  for (const hash of kept) if (!used.has(hash)) await dropMedia(hash);
 }
 
 function toBase64(bytes: Uint8Array): string {

@@ -1,0 +1,136 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Menu } from 'react-native-paper';
+import { updateMove, type Cue, type Move, type Overlay } from '@/core/document';
+import { moveKind } from '@/core/motion/moves';
+import { timeLayers } from '@/core/motion/timing';
+import { framesToSeconds, secondsToFrames } from '@/core/time';
+import { Chip, Choice } from '@/ui/Chip';
+import { NumberField } from '@/ui/NumberField';
+import { Words } from '@/ui/Words';
+import type { SectionProps } from './types';
+
+interface CueFieldProps extends SectionProps {
+  readonly move: Move;
+}
+
+type Waiting = Exclude<Cue, { kind: 'at' }>;
+
+const KINDS: readonly { value: Cue['kind']; label: string }[] = [
+  { value: 'at', label: 'At a time' },
+  { value: 'alongside', label: 'Alongside' },
+  { value: 'after', label: 'Once done' },
+];
+
+/** When a move starts: at a time, alongside another move, or once another one is done. */
+export function CueField({ layer, overlay, edit, move }: CueFieldProps) {
+  const others = otherMoves(overlay, move.id);
+  const { cue } = move;
+  const change = (next: Cue, gesture: string | null = null) =>
+    edit((document) => updateMove(document, layer.id, move.id, { cue: next }), gesture);
+
+  const choose = (kind: Cue['kind']) => {
+    if (kind === cue.kind) return;
+    const start = timeLayers(overlay).get(layer.id)!.moves.get(move.id)!.start;
+    const other = cue.kind === 'at' ? others[0].move.id : cue.move;
+    if (kind === 'at') change({ kind, frame: start });
+    else if (kind === 'after') change({ kind, move: other, gap: 0 });
+    else change({ kind, move: other, offset: 0 });
+  };
+  const number = (
+    label: string,
+    frames: number,
+    feel: { min: number; max: number },
+    set: (frames: number) => Cue,
+  ) => (
+    <NumberField
+      label={label}
+      unit="s"
+      value={framesToSeconds(frames, overlay.rate)}
+      min={-600}
+      max={3600}
+      step={0.01}
+      feel={feel}
+      onChange={(seconds, gesture) => change(set(secondsToFrames(seconds, overlay.rate)), gesture)}
+    />
+  );
+  const whole = { min: 0, max: framesToSeconds(overlay.length, overlay.rate) };
+  return (
+    <View>
+      <Words kind="small" soft>
+        Starts
+      </Words>
+      <Choice
+        label="Starts"
+        options={others.length > 0 ? KINDS : KINDS.slice(0, 1)}
+        value={cue.kind}
+        onChange={choose}
+      />
+      {cue.kind === 'at' ? null : <WaitedMove cue={cue} others={others} onChange={change} />}
+      {cue.kind === 'at' ? number('At', cue.frame, whole, (frame) => ({ ...cue, frame })) : null}
+      {cue.kind === 'after'
+        ? number('Then wait', cue.gap, { min: -1, max: 3 }, (gap) => ({ ...cue, gap }))
+        : null}
+      {cue.kind === 'alongside'
+        ? number('Offset', cue.offset, { min: -3, max: 3 }, (offset) => ({ ...cue, offset }))
+        : null}
+    </View>
+  );
+}
+
+interface OtherMove {
+  readonly layer: string;
+  readonly move: Move;
+}
+
+interface WaitedMoveProps {
+  readonly cue: Waiting;
+  readonly others: readonly OtherMove[];
+  readonly onChange: (cue: Cue) => void;
+}
+
+function WaitedMove({ cue, others, onChange }: WaitedMoveProps) {
+  const [open, setOpen] = useState(false);
+  const waited = others.find((entry) => entry.move.id === cue.move);
+  const label = waited ? phrase(cue.kind, waited) : 'Choose a move';
+  return (
+    <Menu
+      visible={open}
+      onDismiss={() => setOpen(false)}
+      anchor={
+        <View style={styles.row}>
+          <Chip icon="link-variant" label={label} onPress={() => setOpen(true)} />
+        </View>
+      }
+    >
+      {others.map((entry) => (
+        <Menu.Item
+          key={entry.move.id}
+          title={phrase(cue.kind, entry)}
+          onPress={() => {
+            setOpen(false);
+            onChange({ ...cue, move: entry.move.id });
+          }}
+        />
+      ))}
+    </Menu>
+  );
+}
+
+const otherMoves = (overlay: Overlay, id: string): readonly OtherMove[] =>
+  overlay.layers.flatMap((layer) =>
+    layer.moves.filter((move) => move.id !== id).map((move) => ({ layer: layer.name, move })),
+  );
+
+const DONE = { arrive: 'has arrived', stay: 'has done its part', leave: 'has left' } as const;
+const STARTS = { arrive: 'arrives', stay: 'starts its part', leave: 'leaves' } as const;
+
+/** "Once “Band” has arrived (fade)" */
+function phrase(kind: Waiting['kind'], { layer, move }: OtherMove): string {
+  const name = moveKind(move.kind).label.toLowerCase();
+  return kind === 'after'
+    ? `Once “${layer}” ${DONE[move.phase]} (${name})`
+    : `When “${layer}” ${STARTS[move.phase]} (${name})`;
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row' } });

@@ -1,0 +1,64 @@
+import { useState } from 'react';
+import { StyleSheet, TextInput } from 'react-native';
+import { Modal, Portal } from 'react-native-paper';
+import { rename } from '@/store/actions';
+import { useAppDispatch } from '@/store/store';
+import { Action, IconAction } from '@/ui/Action';
+import { FONT, RADIUS, TOUCH, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+
+interface RenameDialogProps {
+  readonly id: string;
+  readonly name: string;
+  readonly open: boolean;
+  readonly onClose: () => void;
+}
+
+/** Asks for a new name of a document or footage. */
+export function RenameDialog({ id, name, open, onClose }: RenameDialogProps) {
+  const tokens = useTokens();
+  const dispatch = useAppDispatch();
+  const [typed, setTyped] = useState<string | null>(null);
+  const close = () => {
+    setTyped(null);
+    onClose();
+  };
+  const commit = () => {
+    const next = (typed ?? name).trim();
+    if (next !== '' && next !== name) dispatch(rename(id, next));
+    close();
+  };
+  return (
+    <Portal>
+      <Modal visible={open} onDismiss={close} contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}>
+        <Words kind="heading">Name</Words>
+        <TextInput
+          aria-label="Name"
+          autoFocus
+          maxLength={200}
+          value={typed ?? name}
+          onChangeText={setTyped}
+          onSubmitEditing={commit}
+          style={[styles.input, { color: tokens.ink, borderColor: tokens.line }]}
+        />
+        <Action label="Rename" tone="main" onPress={commit} />
+      </Modal>
+    </Portal>
+  );
+}
+
+/** Opens the rename dialog from a screen's header. */
+export function NameButton({ id, name }: { readonly id: string; readonly name: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <IconAction label="Rename" icon="pencil-outline" onPress={() => setOpen(true)} />
+      <RenameDialog id={id} name={name} open={open} onClose={() => setOpen(false)} />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
+  input: { height: TOUCH, borderWidth: 1, borderRadius: RADIUS.inner, paddingHorizontal: 12, fontFamily: FONT.text, fontSize: 16 },
+});

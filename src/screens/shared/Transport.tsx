@@ -1,0 +1,62 @@
+import { StyleSheet, View } from 'react-native';
+import type { ReactNode } from 'react';
+import { IconButton } from 'react-native-paper';
+import { rateLabel, timecode, type Rate } from '@/core/time';
+import { usePlayer, type Player } from '@/store/player';
+import { IconAction } from '@/ui/Action';
+import { FONT, TOUCH, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+
+interface TransportProps {
+  readonly player: Player;
+  readonly length: number;
+  readonly rate: Rate;
+  readonly children?: ReactNode;
+}
+
+/** Play, the time, the rate with dropped frames, loop, and what else belongs beside them. */
+export function Transport({ player, length, rate, children }: TransportProps) {
+  const tokens = useTokens();
+  const playing = usePlayer(player, (state) => state.playing);
+  const loop = usePlayer(player, (state) => state.loop);
+  return (
+    <View style={styles.row}>
+      <IconButton
+        icon={playing ? 'pause' : 'play'}
+        accessibilityLabel={playing ? 'Pause' : 'Play'}
+        size={26}
+        containerColor={tokens.plum}
+        iconColor={tokens.onPlum}
+        style={styles.play}
+        onPress={() => player.toggle(length)}
+      />
+      <Clock player={player} length={length} rate={rate} />
+      <View style={styles.rest}>{children}</View>
+      <IconAction
+        label={loop ? 'Loop is on' : 'Loop is off'}
+        icon="repeat"
+        selected={loop}
+        onPress={() => player.toggleLoop()}
+      />
+    </View>
+  );
+}
+
+function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
+  const frame = usePlayer(player, (state) => state.frame);
+  const dropped = usePlayer(player, (state) => state.dropped);
+  return (
+    <View>
+      <Words style={{ fontFamily: FONT.bold, fontSize: 17 }}>{timecode(frame, rate)}</Words>
+      <Words kind="small" soft lines={1}>
+        {`of ${timecode(length, rate)} · ${rateLabel(rate)}${dropped > 0 ? ` · ${dropped} dropped` : ''}`}
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', height: 60, paddingHorizontal: 12, gap: 10 },
+  play: { width: TOUCH, height: TOUCH, margin: 0 },
+  rest: { flex: 1, flexDirection: 'row', justifyContent: 'flex-end', gap: 8, minWidth: 0 },
+});

@@ -1,0 +1,182 @@
+import { nanoid } from '@reduxjs/toolkit';
+import {
+  createLanding,
+  createOverlay,
+  type Footage,
+  type Kit,
+  type Landing,
+  type Overlay,
+} from '@/core/document';
+import { plainWords } from '@/core/errors';
+import { timeLayers } from '@/core/motion/timing';
+import { engine } from '@/engine/engine';
+import {
+  documentAdded,
+  documentChanged,
+  footageSet,
+  kitLoaded,
+  kitNamed,
+  redone,
+  removed,
+  undone,
+  type Editable,
+} from './kit';
+import { selectDocument, selectFootageById, selectKit } from './selectors';
+import { noticed } from './session';
+import type { AppThunk } from './store';
+
+export const newId = (): string => nanoid(12);
+
+const stamp = () => ({ id: newId(), created: Date.now() });
+
+/** Whether changes are allowed here; says why when they are not. */
+const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
+  if (!getState().session.following) return true;
+  dispatch(noticed('This kit is open in another tab. Change it there, or close that tab.', 'problem'));
+  return false;
+};
+
+/**
+ * Applies an edit to a document: the one way anything in it changes.
+ * @param gesture edits with the same gesture in a row are one undo step
+ */
+const editDocument =
+  <T extends Editable>(kind: T['kind'], id: string, edit: (document: T) => T, gesture: string | null): AppThunk =>
+  (dispatch, getState) => {
+    const document = selectDocument(getState(), id);
+    if (document?.kind !== kind || !dispatch(mayChange())) return;
+    try {
+      const next = edit(document as T);
+      // Cues that cannot be solved are refused here, so that no kept document ever holds them.
+      if (next.kind === 'overlay') timeLayers(next);
+      if (next !== document) dispatch(documentChanged({ document: next, gesture }));
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
+  };
+
+export type OverlayEdit = (overlay: Overlay) => Overlay;
+export type LandingEdit = (landing: Landing) => Landing;
+
+export const editOverlay = (id: string, edit: OverlayEdit, gesture: string | null = null): AppThunk =>
+  editDocument<Overlay>('overlay', id, edit, gesture);
+
+export const editLanding = (id: string, edit: LandingEdit, gesture: string | null = null): AppThunk =>
+  editDocument<Landing>('landing', id, edit, gesture);
+
+export const undo = (id: string): AppThunk => (dispatch) => {
+  if (dispatch(mayChange())) dispatch(undone(id));
+};
+
+export const redo = (id: string): AppThunk => (dispatch) => {
+  if (dispatch(mayChange())) dispatch(redone(id));
+};
+
+/** @returns the new overlay's id; null when nothing may be changed here */
+export const addOverlay =
+  (change: (overlay: Overlay) => Overlay = (overlay) => overlay): AppThunk<string | null> =>
+  (dispatch) => {
+    if (!dispatch(mayChange())) return null;
+    const overlay = change(createOverlay(stamp(), 'New overlay'));
+    dispatch(documentAdded(overlay));
+    return overlay.id;
+  };
+
+export const addLanding =
+  (base: Footage | null, change: (landing: Landing) => Landing = (landing) => landing): AppThunk<string | null> =>
+  (dispatch) => {
+    if (!dispatch(mayChange())) return null;
+    const landing = change(createLanding(stamp(), 'New landing', base));
+    dispatch(documentAdded(landing));
+    return landing.id;
+  };
+
+export const rename = (id: string, name: string): AppThunk => (dispatch, getState) => {
+  if (!dispatch(mayChange())) return;
+  const document = selectDocument(getState(), id);
+  const footage = selectFootageById(getState(), id);
+  if (document) dispatch(documentChanged({ document: { ...document, name }, gesture: null }));
+  else if (footage) dispatch(footageSet({ ...footage, name }));
+};
+
+export const duplicate = (id: string): AppThunk => (dispatch, getState) => {
+  const document = selectDocument(getState(), id);
+  if (!document || !dispatch(mayChange())) return;
+  dispatch(documentAdded({ ...document, ...stamp(), name: `${document.name} copy` }));
+};
+
+/** What was deleted in this visit, so that Undo can bring it back. */
+const bin = new Map<string, Editable | Footage>();
+
+export const remove = (id: string): AppThunk => (dispatch, getState) => {
+  const gone = selectDocument(getState(), id) ?? selectFootageById(getState(), id);
+  if (!gone || !dispatch(mayChange())) return;
+  bin.set(id, gone);
+  dispatch(removed(id));
+  dispatch(noticed(`“${gone.name}” was deleted.`, 'note', id));
+};
+
+export const restore = (id: string): AppThunk => (dispatch) => {
+  const kept = bin.get(id);
+  if (!kept || !dispatch(mayChange())) return;
+  bin.delete(id);
+  dispatch(kept.kind === 'footage' ? footageSet(kept) : documentAdded(kept));
+};
+
+/** Brings files in, one after the other; each that fails says why, the others still come in. */
+export const importFiles =
+  (files: readonly File[]): AppThunk<Promise<readonly Footage[]>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return [];
+    const brought: Footage[] = [];
+    for (const file of files) {
+      try {
+        const footage = await engine.importMedia(file, stamp());
+        dispatch(footageSet(footage));
+        brought.push(footage);
+      } catch (error) {
+        dispatch(noticed(plainWords(error), 'problem'));
+      }
+    }
+    return brought;
+  };
+
+export const renameKit = (name: string): AppThunk => (dispatch) => {
+  if (dispatch(mayChange())) dispatch(kitNamed(name));
+};
+
+export const startEmptyKit = (): AppThunk => renameKit('My kit');
+
+const DEMO_KIT = '/demo/fennel-hill-kites.moonpatch';
+
+export const openDemoKit = (): AppThunk<Promise<void>> => async (dispatch) => {
+  const response = await fetch(DEMO_KIT).catch(() => null);
+  if (!response?.ok) {
+    dispatch(noticed('The demo kit is not part of this build. Run “npm run build” again.', 'problem'));
+    return;
+  }
+  await dispatch(openKitFile(await response.blob()));
+};
+
+/** Replaces the whole kit by a file's; the kit stays as it is when anything in the file is wrong. */
+export const openKitFile =
+  (file: Blob): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return;
+    try {
+      const kit: Kit = await engine.openKit(file);
+      dispatch(kitLoaded({ kit, fresh: false }));
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
+  };
+
+/** The kit as a file to download; null when it could not be made. */
+export const saveKitFile = (): AppThunk<Promise<Blob | null>> => async (dispatch, getState) => {
+  try {
+    return await engine.saveKit(selectKit(getState()));
+  } catch (error) {
+    dispatch(noticed(plainWords(error), 'problem'));
+    return null;
+  }
+};

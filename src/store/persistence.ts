@@ -1,0 +1,151 @@
+import type { KitState } from './kit';
+import {
+  documentFollowed,
+  footageSet,
+  kitLoaded,
+  removed,
+} from './kit';
+import { followingSet, noticed, unsavedSet } from './session';
+import {
+  forgetDocument,
+  loadDocument,
+  loadKit,
+  saveDocument,
+  saveIndex,
+  type Stored,
+} from './storage';
+import { plainWords } from '@/core/errors';
+import { engine } from '@/engine/engine';
+import { listeners, type AppThunk, store } from './store';
+
+const LOCK = 'moonpatch-kit';
+const CHANNEL = 'moonpatch-kit';
+
+/** What a tab tells the others after saving. */
+interface Saved {
+  readonly id: string;
+}
+
+const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
+
+/** What is known to lie in storage: the very objects, so that a change is a different object. */
+let saved = new Map<string, Stored>();
+let savedName: string | null = null;
+let writing = false;
+
+const storedOf = (kit: KitState): ReadonlyMap<string, Stored> =>
+  new Map<string, Stored>([
+    ...Object.values(kit.documents).map((history): [string, Stored] => [
+      history.present.id,
+      history.present,
+    ]),
+    ...Object.values(kit.footage).map((entry): [string, Stored] => [entry.id, entry]),
+  ]);
+
+/** Loads the kit and starts saving every change; the second tab on one kit follows the first. */
+export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) => {
+  const writer = await takeLock(() => void dispatch(becomeWriter()));
+  dispatch(followingSet(!writer));
+  try {
+    const { kit, problems } = await loadKit();
+    const loaded = kit ?? { name: 'My kit', overlays: [], landings: [], footage: [] };
+    saved = new Map([...loaded.overlays, ...loaded.landings, ...loaded.footage].map((entry) => [entry.id, entry]));
+    savedName = kit ? kit.name : null;
+    if (writer) {
+      void engine.clearScratchFiles().catch(() => undefined);
+      void engine.sweepMedia(loaded.footage.map((entry) => entry.media.hash));
+    }
+    dispatch(kitLoaded({ kit: loaded, fresh: kit === null }));
+    if (problems.length > 0) {
+      dispatch(noticed(`${problems.length} of your documents could not be read and was left alone: ${problems[0]}`, 'problem'));
+    }
+  } catch (error) {
+    dispatch(kitLoaded({ kit: { name: 'My kit', overlays: [], landings: [], footage: [] }, fresh: true }));
+    dispatch(unsavedSet(`The browser does not let this page store anything (${plainWords(error)}). Nothing you make now will be kept.`));
+  }
+};
+
+/** Resolves to whether this tab is the one that writes; `onLater` is called if it becomes so. */
+function takeLock(onLater: () => void): Promise<boolean> {
+  if (!('locks' in navigator)) return Promise.resolve(true);
+  const forever = new Promise<never>(() => undefined);
+  return new Promise((resolve) => {
+    void navigator.locks.request(LOCK, { ifAvailable: true }, (lock) => {
+      resolve(lock !== null);
+      if (lock) return forever;
+      void navigator.locks.request(LOCK, () => {
+        onLater();
+        return forever;
+      });
+      return undefined;
+    });
+  });
+}
+
+const becomeWriter = (): AppThunk => (dispatch) => {
+  dispatch(followingSet(false));
+  dispatch(noticed('The other tab was closed. You can go on here.'));
+};
+
+/**
+ * Writes whatever differs from what is stored, again until nothing does. Changes that come while a
+ * write is under way are written right after it, so a change waits for one write at most.
+ */
+async function writeChanges(): Promise<void> {
+  if (writing || store.getState().session.following) return;
+  writing = true;
+  try {
+    while (await writeOnce()) {
+      // Each round may have been overtaken by newer changes.
+    }
+    if (store.getState().session.unsaved) store.dispatch(unsavedSet(null));
+  } catch (error) {
+    store.dispatch(
+      unsavedSet(`Your newest changes are not saved yet: ${plainWords(error)}. Free some room, then change anything to try again.`),
+    );
+  } finally {
+    writing = false;
+  }
+}
+
+async function writeOnce(): Promise<boolean> {
+  const { kit } = store.getState();
+  if (kit.status !== 'ready') return false;
+  const current = storedOf(kit);
+  const changed = [...current.values()].filter((entry) => saved.get(entry.id) !== entry);
+  const gone = [...saved.keys()].filter((id) => !current.has(id));
+  for (const entry of changed) {
+    await saveDocument(entry);
+    saved.set(entry.id, entry);
+    channel?.postMessage({ id: entry.id } satisfies Saved);
+  }
+  for (const id of gone) {
+    await forgetDocument(id);
+    saved.delete(id);
+    channel?.postMessage({ id } satisfies Saved);
+  }
+  const renamed = savedName !== kit.name;
+  if (renamed) {
+    await saveIndex(kit.name);
+    savedName = kit.name;
+  }
+  return changed.length > 0 || gone.length > 0 || renamed;
+}
+
+listeners.startListening({
+  predicate: (_action, current, previous) =>
+    (current as { kit: KitState }).kit !== (previous as { kit: KitState }).kit,
+  effect: () => void writeChanges(),
+});
+
+channel?.addEventListener('message', async ({ data }: MessageEvent<Saved>) => {
+  if (!store.getState().session.following) return;
+  const document = await loadDocument(data.id).catch(() => null);
+  if (!document) {
+    saved.delete(data.id);
+    store.dispatch(removed(data.id));
+    return;
+  }
+  saved.set(document.id, document);
+  store.dispatch(document.kind === 'footage' ? footageSet(document) : documentFollowed(document));
+});

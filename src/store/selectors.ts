@@ -1,0 +1,73 @@
+import { createSelector } from '@reduxjs/toolkit';
+import { bundleOf, type Bundle, type Footage, type Kit, type Landing, type Overlay } from '@/core/document';
+import type { Editable } from './kit';
+import type { RootState } from './store';
+
+const documents = (state: RootState) => state.kit.documents;
+const footageById = (state: RootState) => state.kit.footage;
+
+const newestFirst = <T extends { readonly created: number }>(entries: readonly T[]): readonly T[] =>
+  [...entries].sort((a, b) => b.created - a.created);
+
+const editables = createSelector([documents], (all) =>
+  Object.values(all).map((history) => history.present),
+);
+
+export const selectOverlays = createSelector([editables], (all) =>
+  newestFirst(all.filter((entry): entry is Overlay => entry.kind === 'overlay')),
+);
+
+export const selectLandings = createSelector([editables], (all) =>
+  newestFirst(all.filter((entry): entry is Landing => entry.kind === 'landing')),
+);
+
+export const selectFootage = createSelector([footageById], (all) =>
+  newestFirst(Object.values(all)),
+);
+
+export const selectDocument = (state: RootState, id: string): Editable | undefined =>
+  state.kit.documents[id]?.present;
+
+export const selectOverlay = (state: RootState, id: string): Overlay | undefined => {
+  const found = selectDocument(state, id);
+  return found?.kind === 'overlay' ? found : undefined;
+};
+
+export const selectLanding = (state: RootState, id: string): Landing | undefined => {
+  const found = selectDocument(state, id);
+  return found?.kind === 'landing' ? found : undefined;
+};
+
+export const selectFootageById = (state: RootState, id: string): Footage | undefined =>
+  state.kit.footage[id];
+
+export const selectCanUndo = (state: RootState, id: string): boolean =>
+  (state.kit.documents[id]?.past.length ?? 0) > 0;
+
+export const selectCanRedo = (state: RootState, id: string): boolean =>
+  (state.kit.documents[id]?.future.length ?? 0) > 0;
+
+/** The kit as it is saved. */
+export const selectKit = createSelector(
+  [(state: RootState) => state.kit.name, selectOverlays, selectLandings, selectFootage],
+  (name, overlays, landings, footage): Kit => ({ name, overlays, landings, footage }),
+);
+
+/** A document with all it uses; the same object as long as none of it changes. */
+export const makeSelectBundle = () =>
+  createSelector(
+    [
+      (state: RootState, id: string) => selectDocument(state, id),
+      selectOverlays,
+      footageById,
+    ],
+    (document, overlays, footage): Bundle | null =>
+      document
+        ? bundleOf(
+            document,
+            (id) => overlays.find((overlay) => overlay.id === id),
+            (id) => footage[id],
+          )
+        : null,
+    { devModeChecks: { identityFunctionCheck: 'never' } },
+  );

@@ -1,0 +1,58 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { readDocument, type Footage, type Kit, type Landing, type Overlay } from '@/core/document';
+import { plainWords } from '@/core/errors';
+
+/** The kit in IndexedDB, through AsyncStorage: one key a document and a small index. */
+const storage = createAsyncStorage('moonpatch-kit');
+
+const INDEX = 'index';
+const PREFIX = 'document/';
+
+interface Index {
+  readonly name: string;
+}
+
+export type Stored = Overlay | Landing | Footage;
+
+export interface LoadedKit {
+  /** Null when nothing was ever saved here. */
+  readonly kit: Kit | null;
+  /** What could not be read; it stays where it is. */
+  readonly problems: readonly string[];
+}
+
+export async function loadKit(): Promise<LoadedKit> {
+  const index = await storage.getItem(INDEX);
+  if (index === null) return { kit: null, problems: [] };
+  const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(PREFIX));
+  const texts = Object.values(await storage.getMany(keys));
+  const problems: string[] = [];
+  const documents = texts.flatMap((text): Stored[] => {
+    try {
+      return [readDocument(JSON.parse(text ?? 'null'))];
+    } catch (error) {
+      problems.push(plainWords(error));
+      return [];
+    }
+  });
+  const only = <K extends Stored['kind']>(kind: K) =>
+    documents.filter((entry): entry is Extract<Stored, { kind: K }> => entry.kind === kind);
+  const { name } = JSON.parse(index) as Index;
+  return {
+    kit: { name, overlays: only('overlay'), landings: only('landing'), footage: only('footage') },
+    problems,
+  };
+}
+
+export async function loadDocument(id: string): Promise<Stored | null> {
+  const text = await storage.getItem(PREFIX + id);
+  return text === null ? null : readDocument(JSON.parse(text));
+}
+
+export const saveDocument = (document: Stored): Promise<void> =>
+  storage.setItem(PREFIX + document.id, JSON.stringify(document));
+
+export const saveIndex = (name: string): Promise<void> =>
+  storage.setItem(INDEX, JSON.stringify({ name } satisfies Index));
+
+export const forgetDocument = (id: string): Promise<void> => storage.removeItem(PREFIX + id);

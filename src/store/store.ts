@@ -1,0 +1,21 @@
+import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { useDispatch, useSelector, useStore } from 'react-redux';
+import { kitReducer } from './kit';
+import { sessionReducer } from './session';
+
+export const listeners = createListenerMiddleware();
+
+export const store = configureStore({
+  reducer: { kit: kitReducer, session: sessionReducer },
+  middleware: (defaults) =>
+    // Histories hold up to 200 documents each; walking them on every action would cost frames.
+    defaults({ serializableCheck: false, immutableCheck: false }).prepend(listeners.middleware),
+});
+
+export type RootState = ReturnType<typeof store.getState>;
+export type AppDispatch = typeof store.dispatch;
+export type AppThunk<T = void> = (dispatch: AppDispatch, getState: () => RootState) => T;
+
+export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
+export const useAppSelector = useSelector.withTypes<RootState>();
+export const useAppStore = useStore.withTypes<typeof store>();

@@ -1,0 +1,84 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Bundle } from '@/core/document';
+import type { Quad } from '@/core/scene';
+import { openStage, type Proof, type StageHandle, type StageMode } from '@/engine/engine';
+import type { Player } from './player';
+
+export type { Proof, StageMode } from '@/engine/engine';
+
+interface StageOptions {
+  readonly bundle: Bundle;
+  readonly player: Player;
+  readonly proof: Proof;
+  readonly mode: StageMode;
+  readonly divider: number | null;
+}
+
+export interface StageLink {
+  /** Gives a new canvas to the engine; returns what takes it back. */
+  readonly attach: (canvas: HTMLCanvasElement) => () => void;
+  /** Tells the size at which the canvas is shown, in device pixels. */
+  readonly onSize: (width: number, height: number) => void;
+  readonly quads: ReadonlyMap<string, Quad>;
+  /** Why the newest frame could not be drawn. */
+  readonly problem: string | null;
+}
+
+/** Keeps a visible stage showing a document as it is now. */
+export function useStage(options: StageOptions): StageLink {
+  const { bundle, player, proof, mode, divider } = options;
+  const handle = useRef<StageHandle | null>(null);
+  const size = useRef({ width: 0, height: 0 });
+  const [quads, setQuads] = useState<ReadonlyMap<string, Quad>>(new Map());
+  const [problem, setProblem] = useState<string | null>(null);
+  const latest = useRef(options);
+
+  const show = useCallback(() => {
+    const { width, height } = size.current;
+    if (!handle.current || width === 0 || height === 0) return;
+    const { player: current, ...view } = latest.current;
+    const { frame, playing, loop } = current.get();
+    handle.current.show({ ...view, frame, playing, loop, width, height });
+  }, []);
+
+  useEffect(() => {
+    latest.current = { bundle, player, proof, mode, divider };
+    show();
+  }, [bundle, player, proof, mode, divider, show]);
+
+  useEffect(() => {
+    let before = player.get();
+    return player.subscribe(() => {
+      const now = player.get();
+      const byStage = before.playing && now.playing && before.loop === now.loop;
+      before = now;
+      if (!byStage) show();
+    });
+  }, [player, show]);
+
+  const attach = useCallback(
+    (canvas: HTMLCanvasElement) => {
+      const opened = openStage(canvas, {
+        onQuads: setQuads,
+        onPlayhead: (playhead) => latest.current.player.report(playhead),
+        onProblem: setProblem,
+      });
+      handle.current = opened;
+      show();
+      return () => {
+        handle.current = null;
+        opened.close();
+      };
+    },
+    [show],
+  );
+
+  const onSize = useCallback(
+    (width: number, height: number) => {
+      size.current = { width, height };
+      show();
+    },
+    [show],
+  );
+  return { attach, onSize, quads, problem };
+}

@@ -1,0 +1,90 @@
+import { useState } from 'react';
+import { Pressable, StyleSheet, TextInput, View } from 'react-native';
+import { Modal, Portal } from 'react-native-paper';
+import { HexColorPicker } from 'react-colorful';
+import { colourName } from '@/core/colour/names';
+import { Action } from './Action';
+import { newGesture } from './gesture';
+import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { Words } from './Words';
+
+interface ColourFieldProps {
+  readonly label: string;
+  /** `#rrggbb` */
+  readonly value: string;
+  readonly onChange: (colour: string, gesture: string | null) => void;
+}
+
+const HEX = /^#?([0-9a-f]{6})$/i;
+
+/** A colour with its name; opens a picker with a field for the exact value. */
+export function ColourField({ label, value, onChange }: ColourFieldProps) {
+  const tokens = useTokens();
+  const [gesture, setGesture] = useState<string | null>(null);
+  return (
+    <View style={styles.row}>
+      <Words style={styles.label}>{label}</Words>
+      <Pressable
+        role="button"
+        aria-label={`${label}: ${colourName(value)}, ${value}. Change`}
+        onPress={() => setGesture(newGesture())}
+        style={styles.open}
+      >
+        <View style={[styles.swatch, { backgroundColor: value, borderColor: tokens.line }]} />
+        <Words>{`${colourName(value)} ${value}`}</Words>
+      </Pressable>
+      <Portal>
+        <Modal
+          visible={gesture !== null}
+          onDismiss={() => setGesture(null)}
+          contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
+        >
+          <Words kind="heading">{label}</Words>
+          <HexColorPicker
+            color={value}
+            onChange={(colour) => onChange(colour.toLowerCase(), gesture)}
+            style={{ width: '100%', height: 220 }}
+          />
+          <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
+          <Action label="Done" tone="main" onPress={() => setGesture(null)} />
+        </Modal>
+      </Portal>
+    </View>
+  );
+}
+
+function HexInput({ value, onChange }: { value: string; onChange: (colour: string) => void }) {
+  const tokens = useTokens();
+  const [typed, setTyped] = useState<string | null>(null);
+  const wrong = typed !== null && !HEX.test(typed);
+  return (
+    <TextInput
+      aria-label="Colour value"
+      aria-invalid={wrong}
+      value={typed ?? value}
+      onChangeText={(text) => {
+        setTyped(text);
+        const match = HEX.exec(text.trim());
+        if (match) onChange(`#${match[1].toLowerCase()}`);
+      }}
+      onBlur={() => setTyped(null)}
+      style={[styles.input, { color: tokens.ink, borderColor: wrong ? tokens.rust : tokens.line }]}
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
+  label: { width: 104 },
+  open: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH, flex: 1 },
+  swatch: { width: 32, height: 32, borderRadius: RADIUS.inner, borderWidth: 1 },
+  dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
+  input: {
+    height: TOUCH,
+    borderWidth: 1,
+    borderRadius: RADIUS.inner,
+    paddingHorizontal: 12,
+    fontFamily: FONT.text,
+    fontSize: 15,
+  },
+});

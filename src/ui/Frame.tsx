@@ -1,0 +1,56 @@
+import type { ReactNode } from 'react';
+import { StyleSheet, useWindowDimensions, View } from 'react-native';
+import { IconAction } from './Action';
+import { Steps, type Step } from './Steps';
+import { useTokens } from './theme';
+import { Words } from './Words';
+
+/** From this width on, rail, stage, cue sheet and inspector stand side by side. */
+const WIDE = 900;
+
+export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
+
+interface FrameProps {
+  readonly title: string;
+  readonly onBack: () => void;
+  /** Controls at the right of the title. */
+  readonly tools?: ReactNode;
+  readonly step?: Step;
+  readonly go?: Readonly<Record<Step, (() => void) | null>>;
+  readonly children: ReactNode;
+}
+
+/** What every screen of a document has round it: its name, the way back and the four steps. */
+export function Frame({ title, onBack, tools, step, go, children }: FrameProps) {
+  const tokens = useTokens();
+  const wide = useWide();
+  const steps = step && go ? <Steps current={step} wide={wide} go={go} /> : null;
+  return (
+    <View style={[styles.screen, { backgroundColor: tokens.paper }]}>
+      {wide ? steps : null}
+      <View style={styles.column}>
+        <View style={styles.header}>
+          <IconAction label="Back" icon="arrow-left" onPress={onBack} />
+          <View style={styles.title}>
+            <Words kind="title" lines={1}>
+              {title}
+            </Words>
+          </View>
+          {tools}
+        </View>
+        <View role="main" style={styles.body}>
+          {children}
+        </View>
+        {wide ? null : steps}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  column: { flex: 1, minWidth: 0, minHeight: 0 },
+  header: { flexDirection: 'row', alignItems: 'center', height: 56, paddingHorizontal: 6, gap: 2 },
+  title: { flex: 1, minWidth: 0, paddingHorizontal: 4 },
+  body: { flex: 1, minHeight: 0 },
+});

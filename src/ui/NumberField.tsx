@@ -1,0 +1,148 @@
+import Slider from '@react-native-community/slider';
+import { useId, useState } from 'react';
+import { StyleSheet, TextInput, View } from 'react-native';
+import { newGesture } from './gesture';
+import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { Words } from './Words';
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly value: number;
+  readonly unit?: string;
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  /** The slider's own range, where the whole range would make it useless. */
+  readonly feel?: { readonly min: number; readonly max: number };
+  readonly onChange: (value: number, gesture: string | null) => void;
+}
+
+/** A number with a slider for feel and a field for exactness; both commit one undo step. */
+export function NumberField(props: NumberFieldProps) {
+  const { label, value, unit, min, max, step, feel, onChange } = props;
+  const tokens = useTokens();
+  const [gesture, setGesture] = useState<string | null>(null);
+  const low = feel?.min ?? min;
+  const high = feel?.max ?? max;
+  return (
+    <View style={styles.row}>
+      <Words style={styles.label} lines={1}>
+        {label}
+      </Words>
+      <Slider
+        style={styles.slider}
+        accessibilityLabel={`${label}, slider`}
+        minimumValue={low}
+        maximumValue={high}
+        step={step}
+        value={Math.min(high, Math.max(low, value))}
+        minimumTrackTintColor={tokens.plum}
+        maximumTrackTintColor={tokens.line}
+        thumbTintColor={tokens.plum}
+        onSlidingStart={() => setGesture(newGesture())}
+        onValueChange={(next) => {
+          if (gesture) onChange(rounded(next, step), gesture);
+        }}
+        onSlidingComplete={(next) => {
+          onChange(rounded(next, step), gesture);
+          setGesture(null);
+        }}
+      />
+      <TypedNumber {...{ label, value, unit, min, max, step, onChange }} />
+    </View>
+  );
+}
+
+interface ShareFieldProps {
+  readonly label: string;
+  /** 0…1 */
+  readonly value: number;
+  readonly onChange: (value: number, gesture: string | null) => void;
+}
+
+/** A share of one, shown in per cent. */
+export function ShareField({ label, value, onChange }: ShareFieldProps) {
+  return (
+    <NumberField
+      label={label}
+      unit="%"
+      value={value * 100}
+      min={0}
+      max={100}
+      step={1}
+      onChange={(percent, gesture) => onChange(percent / 100, gesture)}
+    />
+  );
+}
+
+type TypedNumberProps = Omit<NumberFieldProps, 'feel'>;
+
+/** The typed half of a number field: commits on Enter or when left, refuses what is no number. */
+export function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumberProps) {
+  const tokens = useTokens();
+  const [typed, setTyped] = useState<string | null>(null);
+  const hint = useId();
+  const parsed = typed === null ? value : Number(typed.replace(',', '.'));
+  const wrong = typed !== null && (typed.trim() === '' || !Number.isFinite(parsed) || parsed < min || parsed > max);
+
+  const commit = () => {
+    if (typed !== null && !wrong && parsed !== value) onChange(parsed, null);
+    setTyped(null);
+  };
+  return (
+    <View style={styles.typed}>
+      <TextInput
+        aria-label={label}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? hint : undefined}
+        inputMode="decimal"
+        value={typed ?? shown(value, step)}
+        onChangeText={setTyped}
+        onBlur={commit}
+        onSubmitEditing={commit}
+        selectTextOnFocus
+        style={[
+          styles.input,
+          { color: tokens.ink, borderColor: wrong ? tokens.rust : tokens.line, backgroundColor: tokens.card },
+        ]}
+      />
+      {unit ? (
+        <Words kind="small" soft style={styles.unit}>
+          {unit}
+        </Words>
+      ) : null}
+      {wrong ? (
+        <Words kind="small" style={[styles.hint, { color: tokens.rust, backgroundColor: tokens.card }]}>
+          {`${min} to ${max}`}
+        </Words>
+      ) : null}
+    </View>
+  );
+}
+
+const decimals = (step: number): number => Math.max(0, Math.ceil(-Math.log10(step)));
+
+const shown = (value: number, step: number): string => String(Number(value.toFixed(Math.max(decimals(step), 2))));
+
+const rounded = (value: number, step: number): number =>
+  Number((Math.round(value / step) * step).toFixed(6));
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
+  label: { width: 104 },
+  slider: { flex: 1, height: TOUCH },
+  typed: { flexDirection: 'row', alignItems: 'center', width: 96, gap: 4 },
+  input: {
+    flex: 1,
+    minWidth: 0,
+    height: 36,
+    paddingHorizontal: 8,
+    borderWidth: 1,
+    borderRadius: RADIUS.inner,
+    fontFamily: FONT.bold,
+    fontSize: 15,
+    textAlign: 'right',
+  },
+  unit: { width: 16 },
+  hint: { position: 'absolute', right: 20, top: 36, zIndex: 2, paddingHorizontal: 4 },
+});

@@ -1,0 +1,69 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { FONT, useTokens } from './theme';
+import { Moon } from './Moon';
+import { Words } from './Words';
+
+export type Step = 'make' | 'check' | 'send' | 'land';
+
+const STEPS: readonly { readonly step: Step; readonly label: string; readonly phase: number }[] = [
+  { step: 'make', label: 'Make', phase: 0.12 },
+  { step: 'check', label: 'Check', phase: 0.5 },
+  { step: 'send', label: 'Send', phase: 0.85 },
+  { step: 'land', label: 'Land', phase: 1 },
+];
+
+interface StepsProps {
+  readonly current: Step;
+  readonly wide: boolean;
+  /** Null for a step that cannot be taken from here. */
+  readonly go: Readonly<Record<Step, (() => void) | null>>;
+}
+
+/** The four steps of the work, as a waxing moon: a bar at the foot, or a rail on the left. */
+export function Steps({ current, wide, go }: StepsProps) {
+  const tokens = useTokens();
+  return (
+    <View
+      role="navigation"
+      aria-label="Steps of the work"
+      style={[
+        wide ? styles.rail : styles.bar,
+        { backgroundColor: tokens.card, borderColor: tokens.line },
+      ]}
+    >
+      {STEPS.map(({ step, label, phase }) => {
+        const active = step === current;
+        const press = go[step];
+        return (
+          <Pressable
+            key={step}
+            role="link"
+            aria-label={label}
+            aria-current={active ? 'step' : undefined}
+            aria-disabled={!press && !active}
+            disabled={!press}
+            onPress={press ?? undefined}
+            style={[styles.step, wide && styles.railStep, !press && !active && styles.faint]}
+          >
+            <Moon phase={phase} size={26} active={active} />
+            <Words
+              kind="small"
+              soft={!active}
+              style={active ? { fontFamily: FONT.bold, color: tokens.plum } : undefined}
+            >
+              {label}
+            </Words>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: { flexDirection: 'row', borderTopWidth: 1, height: 68 },
+  rail: { width: 84, borderRightWidth: 1, paddingTop: 8, gap: 4 },
+  step: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 3 },
+  railStep: { flex: 0, height: 60 },
+  faint: { opacity: 0.5 },
+});

@@ -1,0 +1,37 @@
+import type { ReactNode } from 'react';
+import { Text, type StyleProp, type TextStyle } from 'react-native';
+import { FONT, useTokens } from './theme';
+
+type Kind = 'title' | 'heading' | 'body' | 'strong' | 'small';
+
+const STYLES: Readonly<Record<Kind, TextStyle>> = {
+  title: { fontFamily: FONT.heading, fontSize: 24, lineHeight: 30 },
+  heading: { fontFamily: FONT.heading, fontSize: 19, lineHeight: 24 },
+  body: { fontFamily: FONT.text, fontSize: 15, lineHeight: 21 },
+  strong: { fontFamily: FONT.bold, fontSize: 15, lineHeight: 21 },
+  small: { fontFamily: FONT.text, fontSize: 13, lineHeight: 18 },
+};
+
+interface WordsProps {
+  readonly kind?: Kind;
+  readonly soft?: boolean;
+  readonly lines?: number;
+  readonly style?: StyleProp<TextStyle>;
+  readonly children: ReactNode;
+}
+
+/** Any text of the interface. Titles and headings are headings to a screen reader. */
+export function Words({ kind = 'body', soft = false, lines, style, children }: WordsProps) {
+  const tokens = useTokens();
+  const heading = kind === 'title' || kind === 'heading';
+  return (
+    <Text
+      role={heading ? 'heading' : undefined}
+      aria-level={heading ? (kind === 'title' ? 1 : 2) : undefined}
+      numberOfLines={lines}
+      style={[STYLES[kind], { color: soft ? tokens.softInk : tokens.ink }, style]}
+    >
+      {children}
+    </Text>
+  );
+}

@@ -1,0 +1,221 @@
+import { useRef, useState } from 'react';
+import { Pressable, ScrollView, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
+import { useDrag, useGesture } from '@use-gesture/react';
+import { Icon } from 'react-native-paper';
+import Svg, { Path } from 'react-native-svg';
+import { framesToSeconds, perSecond, type Rate } from '@/core/time';
+import { useTokens } from '../theme';
+import { Words } from '../Words';
+import { Ribbon } from './Ribbon';
+import type { CueLink, Lane } from './types';
+
+interface CueSheetProps {
+  readonly lanes: readonly Lane[];
+  readonly links: readonly CueLink[];
+  readonly length: number;
+  readonly rate: Rate;
+  readonly playhead: React.ReactNode;
+  readonly selected: string | null;
+  readonly onSelect: (id: string) => void;
+  readonly onScrub: (frame: number) => void;
+  readonly onShift: (id: string, by: number, gesture: string) => void;
+  readonly onTrim: (id: string, end: 'from' | 'to', by: number, gesture: string) => void;
+  /** Sets how long the arrive or leave part of a ribbon takes. */
+  readonly onStretch: (id: string, part: 'arrive' | 'leave', by: number, gesture: string) => void;
+  readonly wide: boolean;
+}
+
+const ROW = 40;
+const RULER = 26;
+
+/** The timing view: a lane a layer on a common ruler, ribbons to drag, links between cues. */
+export function CueSheet(props: CueSheetProps) {
+  const { lanes, length, rate, selected, onScrub } = props;
+  const tokens = useTokens();
+  const [room, setRoom] = useState(0);
+  const [zoom, setZoom] = useState(1);
+  const ruler = useRef<HTMLDivElement>(null);
+  const pixels = Math.max(0.01, ((room - 2 * EDGE) * zoom) / length);
+  const names = props.wide ? 180 : 104;
+
+  const scrub = useDrag(({ xy: [x] }) => {
+    onScrub((x - ruler.current!.getBoundingClientRect().left - EDGE) / pixels);
+  });
+  const pinch = useGesture(
+    { onPinch: ({ offset: [factor] }) => setZoom(factor) },
+    { pinch: { scaleBounds: { min: 1, max: 20 }, rubberband: false } },
+  );
+
+  return (
+    <ScrollView style={[styles.sheet, { borderColor: tokens.line }]} role="region" aria-label="Cue sheet">
+      <View style={styles.columns}>
+        <View style={{ width: names }}>
+          <View style={[styles.corner, { borderColor: tokens.line }]}>
+            <Words kind="small" soft>
+              Cue sheet
+            </Words>
+          </View>
+          {lanes.map((lane) => (
+            <LaneName key={lane.id} lane={lane} selected={lane.id === selected} onSelect={props.onSelect} />
+          ))}
+        </View>
+        <View
+          style={styles.time}
+          onLayout={({ nativeEvent }: LayoutChangeEvent) => setRoom(nativeEvent.layout.width)}
+        >
+          <ScrollView horizontal scrollEnabled={zoom > 1}>
+            <div {...pinch()} style={{ width: length * pixels + 2 * EDGE, position: 'relative', touchAction: 'pan-x pan-y' }}>
+              <div
+                {...scrub()}
+                ref={ruler}
+                role="slider"
+                aria-label="Playhead"
+                aria-valuemin={0}
+                aria-valuemax={length - 1}
+                tabIndex={0}
+                style={{ height: RULER, touchAction: 'none', cursor: 'ew-resize', position: 'relative' }}
+              >
+                <Ruler length={length} rate={rate} pixels={pixels} />
+              </div>
+              {lanes.map((lane) => (
+                <View
+                  key={lane.id}
+                  style={[
+                    styles.lane,
+                    { borderColor: tokens.line },
+                    lane.id === selected && { backgroundColor: tokens.moonSoft },
+                  ]}
+                >
+                  <Ribbon
+                    lane={lane}
+                    pixels={pixels}
+                    offset={EDGE}
+                    selected={lane.id === selected}
+                    onSelect={() => props.onSelect(lane.id)}
+                    onShift={(by, gesture) => props.onShift(lane.id, by, gesture)}
+                    onTrim={(end, by, gesture) => props.onTrim(lane.id, end, by, gesture)}
+                    onStretch={(part, by, gesture) => props.onStretch(lane.id, part, by, gesture)}
+                  />
+                </View>
+              ))}
+              <Links links={props.links} pixels={pixels} lanes={lanes} />
+              <PlayheadLine pixels={pixels}>{props.playhead}</PlayheadLine>
+            </div>
+          </ScrollView>
+        </View>
+      </View>
+    </ScrollView>
+  );
+}
+
+/** Room left and right of the time range, so that its ends can be grasped. */
+const EDGE = 10;
+
+function LaneName({ lane, selected, onSelect }: { lane: Lane; selected: boolean; onSelect: (id: string) => void }) {
+  const tokens = useTokens();
+  return (
+    <Pressable
+      role="button"
+      aria-label={`Choose ${lane.name}`}
+      aria-pressed={selected}
+      onPress={() => onSelect(lane.id)}
+      style={[styles.name, { borderColor: tokens.line }, selected && { backgroundColor: tokens.moonSoft }]}
+    >
+      <Icon source={lane.icon} size={16} color={tokens.ink} />
+      <Words kind="small" lines={1} style={[styles.flex, lane.hidden && styles.faint]}>
+        {lane.name}
+      </Words>
+    </Pressable>
+  );
+}
+
+/** A mark and a number every second, or rarer where they would touch. */
+function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: number }) {
+  const tokens = useTokens();
+  const total = framesToSeconds(length, rate);
+  const perMark = [0.5, 1, 2, 5, 10, 30, 60, 300].find((step) => step * perSecond(rate) * pixels >= 44) ?? 600;
+  const marks = Array.from({ length: Math.floor(total / perMark) + 1 }, (_, i) => i * perMark);
+  return (
+    <>
+      {marks.map((seconds) => (
+        <Words
+          key={seconds}
+          kind="small"
+          soft
+          style={[styles.mark, { left: EDGE + seconds * perSecond(rate) * pixels, borderColor: tokens.line }]}
+        >
+          {`${seconds} s`}
+        </Words>
+      ))}
+    </>
+  );
+}
+
+function Links({ links, pixels, lanes }: { links: readonly CueLink[]; pixels: number; lanes: readonly Lane[] }) {
+  const tokens = useTokens();
+  const middle = (id: string) => RULER + lanes.findIndex((lane) => lane.id === id) * ROW + ROW / 2;
+  return (
+    <Svg
+      style={{ position: 'absolute', left: 0, top: 0, pointerEvents: 'none' }}
+      width="100%"
+      height={RULER + lanes.length * ROW}
+    >
+      {links.map((link) => {
+        const x0 = EDGE + link.fromFrame * pixels;
+        const x1 = EDGE + link.toFrame * pixels;
+        const y0 = middle(link.fromLane);
+        const y1 = middle(link.toLane);
+        return (
+          <Path
+            key={link.id}
+            d={`M${x0} ${y0}C${x0 + 12} ${(y0 + y1) / 2} ${x1 - 12} ${(y0 + y1) / 2} ${x1} ${y1}`}
+            stroke={tokens.moon}
+            strokeWidth={2}
+            fill="none"
+          />
+        );
+      })}
+    </Svg>
+  );
+}
+
+/** Gives the playhead's mark its scale through a CSS variable, so that only the mark moves in play. */
+function PlayheadLine({ pixels, children }: { pixels: number; children: React.ReactNode }) {
+  return (
+    <div
+      style={{ position: 'absolute', left: EDGE, top: 0, bottom: 0, pointerEvents: 'none', ['--frame' as string]: `${pixels}px` }}
+    >
+      {children}
+    </div>
+  );
+}
+
+/** The playhead's line at a frame, inside a cue sheet. */
+export function PlayheadMark({ frame }: { frame: number }) {
+  const tokens = useTokens();
+  return (
+    <div
+      style={{
+        position: 'absolute',
+        top: 0,
+        bottom: 0,
+        width: 2,
+        marginLeft: -1,
+        background: tokens.moon,
+        transform: `translateX(calc(${frame} * var(--frame)))`,
+      }}
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  sheet: { flex: 1, borderTopWidth: 1, minHeight: 0 },
+  columns: { flexDirection: 'row' },
+  corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 12, borderBottomWidth: 1 },
+  time: { flex: 1, minWidth: 0 },
+  lane: { height: ROW, borderBottomWidth: 1 },
+  name: { height: ROW, flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, borderBottomWidth: 1 },
+  flex: { flex: 1 },
+  faint: { opacity: 0.5, textDecorationLine: 'line-through' },
+  mark: { position: 'absolute', top: 3, paddingLeft: 3, borderLeftWidth: 1, height: 22 },
+});

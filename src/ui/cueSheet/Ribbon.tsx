@@ -1,0 +1,137 @@
+import { useDrag } from '@use-gesture/react';
+import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { newGesture } from '../gesture';
+import { useTokens } from '../theme';
+import type { Lane } from './types';
+
+interface RibbonProps {
+  readonly lane: Lane;
+  /** Screen pixels per frame. */
+  readonly pixels: number;
+  readonly offset: number;
+  readonly selected: boolean;
+  readonly onSelect: () => void;
+  /** `by` is the change in frames since the gesture's last call. */
+  readonly onShift: (by: number, gesture: string) => void;
+  readonly onTrim: (end: 'from' | 'to', by: number, gesture: string) => void;
+  readonly onStretch: (part: 'arrive' | 'leave', by: number, gesture: string) => void;
+}
+
+const HEIGHT = 28;
+const GRASP = 22;
+const SLANT = 8;
+
+/** A layer's time: slanted where it arrives and leaves, plain where it stays. */
+export function Ribbon(props: RibbonProps) {
+  const { lane, pixels, offset, selected, onShift, onTrim, onStretch, onSelect } = props;
+  const tokens = useTokens();
+  const left = offset + lane.from * pixels;
+  const width = Math.max(8, (lane.to - lane.from) * pixels);
+  const arrive = lane.arrive * pixels;
+  const leave = lane.leave * pixels;
+  const body = useFrameDrag(pixels, onShift, onSelect);
+  const name = lane.name;
+  return (
+    <>
+      <div
+        {...body()}
+        role="button"
+        aria-label={`Ribbon of ${name}`}
+        style={{ position: 'absolute', left, top: 6, width, height: HEIGHT, touchAction: 'none', cursor: 'grab' }}
+      >
+        <Svg width={width} height={HEIGHT} style={{ pointerEvents: 'none' }}>
+          <Defs>
+            <Pattern id={`slant-${lane.id}`} width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(28)">
+              <Rect width={7} height={7} fill={tokens.plumSoft} />
+              <Line x1={2} y1={0} x2={2} y2={7} stroke={tokens.plum} strokeWidth={2.5} />
+            </Pattern>
+          </Defs>
+          <Rect width={width} height={HEIGHT} rx={8} fill={selected ? tokens.card : tokens.plumSoft} stroke={tokens.plumSoft} />
+          {arrive > 0 ? (
+            <Path d={`M8 0H${arrive + SLANT / 2}L${Math.max(0, arrive - SLANT / 2)} ${HEIGHT}H8Q0 ${HEIGHT} 0 ${HEIGHT - 8}V8Q0 0 8 0Z`} fill={`url(#slant-${lane.id})`} />
+          ) : null}
+          {leave > 0 ? (
+            <Path
+              d={`M${width - leave + SLANT / 2} 0H${width - 8}Q${width} 0 ${width} 8V${HEIGHT - 8}Q${width} ${HEIGHT} ${width - 8} ${HEIGHT}H${width - leave - SLANT / 2}Z`}
+              fill={`url(#slant-${lane.id})`}
+            />
+          ) : null}
+          {lane.marks.map((mark) => (
+            <Rect
+              key={mark.id}
+              x={(mark.start - lane.from) * pixels}
+              y={HEIGHT - 7}
+              width={Math.max(4, (mark.end - mark.start) * pixels)}
+              height={4}
+              rx={2}
+              fill={tokens.plum}
+            />
+          ))}
+          {selected ? (
+            <Rect x={1} y={1} width={width - 2} height={HEIGHT - 2} rx={7} fill="none" stroke={tokens.plum} strokeWidth={1.5} strokeDasharray="5 3" />
+          ) : null}
+        </Svg>
+      </div>
+      {lane.trims && selected ? (
+        <>
+          <Grasp label={`Start of ${name}`} at={left} pixels={pixels} onDrag={(by, gesture) => onTrim('from', by, gesture)} />
+          <Grasp label={`End of ${name}`} at={left + width} pixels={pixels} onDrag={(by, gesture) => onTrim('to', by, gesture)} />
+          {arrive > 0 ? (
+            <Grasp label={`Length of the arrival of ${name}`} at={left + arrive} pixels={pixels} onDrag={(by, gesture) => onStretch('arrive', by, gesture)} />
+          ) : null}
+          {leave > 0 ? (
+            <Grasp label={`Length of the leave of ${name}`} at={left + width - leave} pixels={pixels} onDrag={(by, gesture) => onStretch('leave', -by, gesture)} />
+          ) : null}
+        </>
+      ) : null}
+    </>
+  );
+}
+
+/** Reports a drag in whole frames, step by step. */
+function useFrameDrag(
+  pixels: number,
+  onMove: (by: number, gesture: string) => void,
+  onTap: () => void = () => undefined,
+) {
+  return useDrag(
+    ({ first, tap, movement: [x], memo }) => {
+      if (tap) {
+        onTap();
+        return undefined;
+      }
+      const held = first || !memo ? { gesture: newGesture(), moved: 0 } : (memo as { gesture: string; moved: number });
+      const moved = Math.round(x / pixels);
+      if (moved !== held.moved) onMove(moved - held.moved, held.gesture);
+      return { ...held, moved };
+    },
+    { filterTaps: true },
+  );
+}
+
+interface GraspProps {
+  readonly label: string;
+  readonly at: number;
+  readonly pixels: number;
+  readonly onDrag: (by: number, gesture: string) => void;
+}
+
+function Grasp({ label, at, pixels, onDrag }: GraspProps) {
+  const bind = useFrameDrag(pixels, onDrag);
+  return (
+    <div
+      {...bind()}
+      role="button"
+      aria-label={label}
+      style={{
+        position: 'absolute',
+        left: at - GRASP / 2,
+        top: 0,
+        width: GRASP,
+        height: 40,
+        touchAction: 'none',
+        cursor: 'ew-resize',
+      }}
+    />
+  );
+}

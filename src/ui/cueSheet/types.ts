@@ -1,0 +1,26 @@
+/** One lane of the cue sheet; all times are frames, `to` and `end` are exclusive. */
+export interface Lane {
+  readonly id: string;
+  readonly name: string;
+  readonly icon: string;
+  readonly hidden: boolean;
+  readonly from: number;
+  readonly to: number;
+  /** Frames the arrive moves take from the ribbon's start; 0 without. */
+  readonly arrive: number;
+  /** Frames the leave moves take up to the ribbon's end; 0 without. */
+  readonly leave: number;
+  /** Stay moves, as marks on the ribbon. */
+  readonly marks: readonly { readonly id: string; readonly start: number; readonly end: number }[];
+  /** Whether its ends can be dragged; an item of fixed length only moves. */
+  readonly trims: boolean;
+}
+
+/** A cue that waits for another move, from that move's point to this one's start. */
+export interface CueLink {
+  readonly id: string;
+  readonly fromLane: string;
+  readonly fromFrame: number;
+  readonly toLane: string;
+  readonly toFrame: number;
+}

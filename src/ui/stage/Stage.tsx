@@ -1,0 +1,208 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
+import { useGesture } from '@use-gesture/react';
+import type { Place } from '@/core/document';
+import { handleChange, movedPlace, snapBox, snapLines, turnedPlace } from '@/core/place';
+import { boxAround, quadHolds, type Point, type Quad } from '@/core/scene';
+import { newGesture } from '../gesture';
+import { useTokens } from '../theme';
+import { Words } from '../Words';
+import { Selection } from './Selection';
+
+/** Something on the stage that can be chosen and placed. */
+export interface StageThing {
+  readonly id: string;
+  readonly name: string;
+  readonly place: Place;
+}
+
+interface StageProps {
+  readonly width: number;
+  readonly height: number;
+  readonly attach: (canvas: HTMLCanvasElement) => () => void;
+  readonly onSize: (width: number, height: number) => void;
+  readonly problem: string | null;
+  /** Bottom first. */
+  readonly things: readonly StageThing[];
+  readonly quads: ReadonlyMap<string, Quad>;
+  readonly selected: string | null;
+  readonly onSelect: (id: string | null) => void;
+  readonly onPlace: (id: string, place: Place, gesture: string) => void;
+  /** Takes taps instead of choosing things; in document pixels. */
+  readonly onPick?: (point: Point) => void;
+  /** Drawn over the canvas, which it covers exactly. */
+  readonly children?: ReactNode;
+}
+
+/** Screen pixels within which a dragged thing snaps. */
+const SNAP_REACH = 6;
+
+interface Grip {
+  readonly thing: StageThing;
+  readonly quad: Quad;
+  readonly gesture: string;
+}
+
+/** The canvas on its mat, as large as fits; things on it are dragged, pinched, turned and nudged. */
+export function Stage(props: StageProps) {
+  const { width, height, things, quads, selected, onSelect, onPlace, onPick } = props;
+  const tokens = useTokens();
+  const [room, setRoom] = useState({ width: 0, height: 0 });
+  const [snapped, setSnapped] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
+  const surface = useRef<HTMLDivElement>(null);
+  const fit = Math.min(room.width / width, room.height / height) || 0;
+  const shown = { width: Math.floor(width * fit), height: Math.floor(height * fit) };
+  useCanvas(surface, props, shown);
+
+  const toDocument = ([x, y]: readonly [number, number]): Point => {
+    const frame = surface.current!.getBoundingClientRect();
+    return { x: (x - frame.left) / fit, y: (y - frame.top) / fit };
+  };
+  const gripOf = (thing: StageThing | undefined): Grip | null => {
+    const quad = thing && quads.get(thing.id);
+    return thing && quad ? { thing, quad, gesture: newGesture() } : null;
+  };
+  const thingAt = (point: Point) =>
+    things.findLast(({ id }) => quads.has(id) && quadHolds(quads.get(id)!, point));
+  const chosen = things.find((thing) => thing.id === selected);
+
+  const drag = (grip: Grip, dx: number, dy: number) => {
+    const moved = boxAround(grip.quad.map(({ x, y }) => ({ x: x + dx, y: y + dy })));
+    const others = [...quads].filter(([id]) => id !== grip.thing.id).map(([, quad]) => boxAround(quad));
+    const snap = snapBox(moved, snapLines({ width, height }, others), SNAP_REACH / fit);
+    setSnapped({ x: snap.x, y: snap.y });
+    onPlace(grip.thing.id, movedPlace(grip.thing.place, dx + snap.dx, dy + snap.dy), grip.gesture);
+  };
+
+  const bind = useGesture(
+    {
+      onDrag: ({ first, last, tap, xy, initial, movement: [mx, my], memo, pinching, cancel }) => {
+        if (pinching) return cancel();
+        if (tap) {
+          const point = toDocument(xy);
+          if (onPick) onPick(point);
+          else onSelect(thingAt(point)?.id ?? null);
+          return undefined;
+        }
+        if (onPick) return undefined;
+        let grip = memo as Grip | null | undefined;
+        if (first || grip === undefined) {
+          const start = toDocument(initial);
+          const onChosen = chosen && quads.has(chosen.id) && quadHolds(quads.get(chosen.id)!, start);
+          grip = gripOf(onChosen ? chosen : thingAt(start));
+          if (grip) onSelect(grip.thing.id);
+        }
+        if (grip) drag(grip, mx / fit, my / fit);
+        if (last) setSnapped({ x: null, y: null });
+        return grip;
+      },
+      onPinch: ({ first, movement: [factor, degrees], memo }) => {
+        const grip = first || memo === undefined ? gripOf(chosen) : (memo as Grip | null);
+        if (grip) onPlace(grip.thing.id, turnedPlace(grip.thing.place, factor, degrees), grip.gesture);
+        return grip;
+      },
+    },
+    { drag: { filterTaps: true, threshold: 2 }, pinch: { rubberband: false } },
+  );
+
+  const nudge = (event: React.KeyboardEvent) => {
+    const by = NUDGES[event.key];
+    if (!by || !chosen) return;
+    event.preventDefault();
+    const far = event.shiftKey ? 10 : 1;
+    onPlace(chosen.id, movedPlace(chosen.place, by[0] * far, by[1] * far), newGesture());
+  };
+
+  return (
+    <View
+      style={[styles.mat, { backgroundColor: tokens.mat }]}
+      onLayout={({ nativeEvent: { layout } }: LayoutChangeEvent) =>
+        setRoom({ width: layout.width, height: layout.height })
+      }
+    >
+      <div
+        {...bind()}
+        ref={surface}
+        role="application"
+        aria-label="Stage"
+        tabIndex={0}
+        onKeyDown={nudge}
+        style={{ ...surfaceStyle, width: shown.width, height: shown.height, cursor: onPick ? 'crosshair' : 'default' }}
+      >
+        <div data-stage-canvas="" style={fill} />
+        {props.children}
+        <SnapMarks snapped={snapped} fit={fit} />
+        {chosen && quads.has(chosen.id) && !onPick ? (
+          <Selection
+            name={chosen.name}
+            quad={quads.get(chosen.id)!}
+            fit={fit}
+            onHandle={(from, to, turning, gesture, start) => {
+              const centre = { x: start.x, y: start.y };
+              const { factor, degrees } = handleChange(centre, toDocument(from), toDocument(to));
+              onPlace(chosen.id, turnedPlace(start, turning ? 1 : factor, turning ? degrees : 0), gesture);
+            }}
+            place={chosen.place}
+          />
+        ) : null}
+        {props.problem ? (
+          <View style={[styles.problem, { backgroundColor: tokens.rustSoft }]} role="alert">
+            <Words kind="small">{props.problem}</Words>
+          </View>
+        ) : null}
+      </div>
+    </View>
+  );
+}
+
+const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** A canvas given to the engine cannot be given again, so each attachment makes its own. */
+function useCanvas(
+  surface: React.RefObject<HTMLDivElement | null>,
+  { attach, onSize }: Pick<StageProps, 'attach' | 'onSize'>,
+  { width, height }: { readonly width: number; readonly height: number },
+): void {
+  useEffect(() => {
+    const canvas = document.createElement('canvas');
+    Object.assign(canvas.style, { width: '100%', height: '100%', display: 'block' });
+    surface.current!.querySelector('[data-stage-canvas]')!.append(canvas);
+    const detach = attach(canvas);
+    return () => {
+      detach();
+      canvas.remove();
+    };
+  }, [surface, attach]);
+  useEffect(() => {
+    const density = Math.min(2, window.devicePixelRatio);
+    onSize(Math.round(width * density), Math.round(height * density));
+  }, [width, height, onSize]);
+}
+
+function SnapMarks({ snapped, fit }: { snapped: { x: number | null; y: number | null }; fit: number }) {
+  const tokens = useTokens();
+  const line = { position: 'absolute', backgroundColor: tokens.moon, pointerEvents: 'none' } as const;
+  return (
+    <>
+      {snapped.x === null ? null : (
+        <View style={[line, { left: snapped.x * fit, top: 0, bottom: 0, width: 1 }]} />
+      )}
+      {snapped.y === null ? null : (
+        <View style={[line, { top: snapped.y * fit, left: 0, right: 0, height: 1 }]} />
+      )}
+    </>
+  );
+}
+
+const fill = { position: 'absolute', inset: 0 } as const;
+const surfaceStyle = { position: 'relative', touchAction: 'none', outlineOffset: 2 } as const;
+
+const styles = StyleSheet.create({
+  mat: { flex: 1, alignItems: 'center', justifyContent: 'center', overflow: 'hidden', minHeight: 0 },
+  problem: { position: 'absolute', left: 8, right: 8, bottom: 8, padding: 8, borderRadius: 12 },
+});
