@@ -12,7 +12,8 @@ export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
 
 interface FrameProps {
   readonly title: string;
-  readonly onBack: () => void;
+  /** Left out on the first screen. */
+  readonly onBack?: () => void;
   /** Controls at the right of the title. */
   readonly tools?: ReactNode;
   readonly step?: Step;
@@ -30,7 +31,7 @@ export function Frame({ title, onBack, tools, step, go, children }: FrameProps) 
       {wide ? steps : null}
       <View style={styles.column}>
         <View style={styles.header}>
-          <IconAction label="Back" icon="arrow-left" onPress={onBack} />
+          {onBack ? <IconAction label="Back" icon="arrow-left" onPress={onBack} /> : null}
           <View style={styles.title}>
             <Words kind="title" lines={1}>
               {title}
@@ -51,6 +52,6 @@ const styles = StyleSheet.create({
   screen: { flex: 1, flexDirection: 'row', minHeight: 0 },
   column: { flex: 1, minWidth: 0, minHeight: 0 },
   header: { flexDirection: 'row', alignItems: 'center', height: 56, paddingHorizontal: 6, gap: 2 },
-  title: { flex: 1, minWidth: 0, paddingHorizontal: 4 },
+  title: { flex: 1, minWidth: 0, paddingHorizontal: 8 },
   body: { flex: 1, minHeight: 0 },
 });

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { FootageScreen } from '@/screens/footage/FootageScreen';
+
+export default function Route() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <FootageScreen key={id} id={id} />;
+}

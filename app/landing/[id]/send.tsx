@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { SendLandingScreen } from '@/screens/send/SendScreen';
+
+export default function Route() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <SendLandingScreen key={id} id={id} />;
+}

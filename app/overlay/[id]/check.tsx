@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { CheckScreen } from '@/screens/check/CheckScreen';
+
+export default function Route() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <CheckScreen key={id} id={id} />;
+}

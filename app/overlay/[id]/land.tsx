@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { ChooseLandingScreen } from '@/screens/land/ChooseLandingScreen';
+
+export default function Route() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <ChooseLandingScreen key={id} id={id} />;
+}

@@ -1,0 +1,145 @@
+import {
+  addItem,
+  createItem,
+  createLanding,
+  createMove,
+  createOverlay,
+  createShape,
+  createWords,
+  type Footage,
+  type Landing,
+  type Move,
+  type Overlay,
+  type Place,
+} from '@/core/document';
+import { KEY_COLOUR } from './scenes/handwriting';
+
+/** A fixed moment, so that the same kit comes out each time: 1 September 2026. */
+const CREATED = Date.UTC(2026, 8, 1);
+const stamp = (id: string, minutes: number) => ({ id, created: CREATED + minutes * 60_000 });
+const at = (x: number, y: number): Place => ({ x, y, scale: 1, rotation: 0 });
+
+function move(id: string, kind: string, phase: Move['phase'], frame: number, length: number, change: Partial<Move> = {}): Move {
+  const made = createMove(id, kind, phase, frame, length);
+  return { ...made, ...change, params: { ...made.params, ...change.params } };
+}
+
+/** A lower third: a band, then words letter by letter once it has arrived. */
+export function windCard(guide: Footage): Overlay {
+  const base = { ...createOverlay(stamp('wind-card', 3), 'Wind card'), length: 180 };
+  const band = {
+    ...createShape('band', base, 'rectangle'),
+    width: 1080,
+    height: 150,
+    radius: 24,
+    place: at(640, 820),
+    fill: { colour: '#b3432b', opacity: 1 },
+    moves: [
+      move('band-in', 'slide', 'arrive', 6, 18, { params: { angle: 180, distance: 1200 } }),
+      move('band-out', 'fade', 'leave', 160, 15),
+    ],
+  };
+  const title = {
+    ...createWords('title', base, 'Southwest, rising'),
+    size: 104,
+    align: 'left' as const,
+    place: at(160, 826),
+    moves: [
+      move('title-in', 'slide', 'arrive', 0, 14, {
+        easing: 'settle',
+        params: { angle: 180, distance: 120 },
+        spread: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
+        cue: { kind: 'after', move: 'band-in', gap: 2 },
+      }),
+      move('title-fade', 'fade', 'arrive', 0, 8, {
+        spread: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
+        cue: { kind: 'alongside', move: 'title-in', offset: 0 },
+      }),
+      move('title-out', 'fade', 'leave', 0, 12, { cue: { kind: 'alongside', move: 'band-out', offset: 0 } }),
+    ],
+  };
+  const place = {
+    ...createWords('place', base, 'Fennel Hill'),
+    font: 'caveat',
+    size: 84,
+    align: 'left' as const,
+    place: at(162, 700),
+    border: { colour: '#4b2e73', width: 5 },
+    moves: [
+      move('place-in', 'fade', 'arrive', 0, 15, { cue: { kind: 'after', move: 'title-in', gap: -6 } }),
+      move('place-out', 'fade', 'leave', 0, 12, { cue: { kind: 'alongside', move: 'band-out', offset: 0 } }),
+    ],
+  };
+  return { ...base, layers: [band, title, place], guide: { footage: guide.id, seconds: 2, strength: 0.6 } };
+}
+
+/** A call-out: a dark pill that grows with words typed on, placed against a guide frame. */
+export function gustCallOut(guide: Footage): Overlay {
+  const base = { ...createOverlay(stamp('gust-call-out', 2), 'Gust call-out'), length: 120 };
+  const pill = {
+    ...createShape('pill', base, 'rectangle'),
+    name: 'Pill',
+    width: 560,
+    height: 150,
+    radius: 75,
+    place: at(480, 300),
+    fill: { colour: '#231c35', opacity: 1 },
+    shadow: { colour: '#000000', opacity: 0.45, dx: 0, dy: 8, blur: 28 },
+    moves: [move('pill-in', 'grow', 'arrive', 4, 16), move('pill-out', 'grow', 'leave', 100, 10, { easing: 'ease in' })],
+  };
+  const words = {
+    ...createWords('gust', base, 'Gust 18 kn'),
+    font: 'bricolage-grotesque',
+    size: 84,
+    place: at(480, 302),
+    fill: { colour: '#f2b63c', opacity: 1 },
+    moves: [
+      move('gust-in', 'type on', 'arrive', 0, 1, {
+        spread: { over: 'letters', order: 'forward', gap: 2, seed: 1 },
+        cue: { kind: 'after', move: 'pill-in', gap: 0 },
+      }),
+      move('gust-out', 'fade', 'leave', 0, 6, { cue: { kind: 'alongside', move: 'pill-out', offset: -2 } }),
+    ],
+  };
+  return { ...base, layers: [pill, words], guide: { footage: guide.id, seconds: 4, strength: 0.7 } };
+}
+
+/** Letters over a key colour that one of them shares, with a soft shadow: what Check is for. */
+export function lettersLand(): Overlay {
+  const base: Overlay = {
+    ...createOverlay(stamp('letters-land', 1), 'Letters land'),
+    length: 90,
+    backdrop: { kind: 'key', colour: '#00d040' },
+  };
+  const word = (id: string, text: string, x: number, colour: string, gap: number) => ({
+    ...createWords(id, base, text),
+    font: 'alfa-slab-one',
+    size: 260,
+    place: at(x, 560),
+    fill: { colour, opacity: 1 },
+    shadow: { colour: '#000000', opacity: 0.7, dx: 6, dy: 10, blur: 30 },
+    moves: [
+      move(`${id}-in`, 'slide', 'arrive', 4 + gap, 14, {
+        easing: 'settle',
+        params: { angle: 270, distance: 700 },
+        spread: { over: 'letters', order: 'forward', gap: 3, seed: 1 },
+      }),
+    ],
+  });
+  return { ...base, layers: [word('fennel', 'FENN', 640, '#ffffff', 0), word('el', 'EL', 1330, '#1fb24a', 12)] };
+}
+
+export function episodeOpening(base: Footage, card: Overlay): Landing {
+  const landing = createLanding(stamp('episode-opening', 5), 'Episode opening', base);
+  const source = { kind: 'overlay' as const, overlay: card.id };
+  const item = createItem('card', card.name, source, card, landing);
+  return addItem(landing, { ...item, start: 30 });
+}
+
+export function lineOnTheHill(base: Footage, recording: Footage): Landing {
+  const landing = createLanding(stamp('line-on-the-hill', 4), 'Line over the meadow', base);
+  const source = { kind: 'footage' as const, footage: recording.id };
+  const item = createItem('line', recording.name, source, recording, landing);
+  const key = { colour: KEY_COLOUR, tolerance: 0.06, softness: 0.7, spill: 1 };
+  return addItem(landing, { ...item, key });
+}

@@ -1,0 +1,51 @@
+// Builds the app into dist/, unless nothing it is made of has changed since the last build.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { zipSync } from 'fflate';
+import { buildEngine } from './engine.mjs';
+
+const DEMO_KIT = 'demo/kit';
+const STAMP = 'dist/.built-from';
+const SOURCES = ['app', 'src', 'assets', 'demo/kit', 'scripts', 'package-lock.json', 'app.json', 'babel.config.js', 'metro.config.js', 'tsconfig.json'];
+
+function filesBelow(path) {
+  if (!existsSync(path)) return [];
+  if (statSync(path).isFile()) return [path];
+  return readdirSync(path).sort().flatMap((name) => filesBelow(join(path, name)));
+}
+
+function fingerprint() {
+  const hash = createHash('sha256');
+  for (const file of SOURCES.flatMap(filesBelow)) hash.update(file).update(readFileSync(file));
+  return hash.digest('hex');
+}
+
+/** A kit file is a zip of its list and its media, which are packed already. */
+function packDemoKit() {
+  const files = filesBelow(DEMO_KIT).map((file) => [relative(DEMO_KIT, file), [readFileSync(file), { level: 0 }]]);
+  mkdirSync('public/demo', { recursive: true });
+  writeFileSync('public/demo/fennel-hill-kites.moonpatch', zipSync(Object.fromEntries(files)));
+}
+
+function exportSite() {
+  rmSync('dist', { recursive: true, force: true });
+  const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
+  const { status } = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist'], { env, stdio: ['ignore', 'inherit', 'inherit'] });
+  if (status !== 0) {
+    // A failed export leaves half a site.
+    rmSync('dist', { recursive: true, force: true });
+    throw new Error('The app could not be built.');
+  }
+}
+
+const wanted = fingerprint();
+if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) {
+  console.log('The app is built already.');
+} else {
+  await buildEngine();
+  packDemoKit();
+  exportSite();
+  writeFileSync(STAMP, wanted);
+}

@@ -1,0 +1,33 @@
+import { useEffect, type ReactNode } from 'react';
+import { StyleSheet, useColorScheme, View } from 'react-native';
+import { PaperProvider } from 'react-native-paper';
+import { startPersistence } from '@/store/persistence';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { dayTheme, newMoonTheme } from '@/ui/theme';
+import { DropFiles } from './shared/DropFiles';
+import { Banner, Notices } from './shared/Notices';
+
+/** What is round every screen: theme, saving, notices, dropped files. */
+export function Shell({ children }: { readonly children: ReactNode }) {
+  const dispatch = useAppDispatch();
+  const system = useColorScheme();
+  const wanted = useAppSelector((state) => state.session.theme);
+  const dark = wanted === 'dark' || (wanted === 'system' && system === 'dark');
+  const theme = dark ? newMoonTheme : dayTheme;
+
+  useEffect(() => {
+    void dispatch(startPersistence());
+  }, [dispatch]);
+
+  return (
+    <PaperProvider theme={theme}>
+      <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
+        <Banner />
+        <DropFiles>{children}</DropFiles>
+        <Notices />
+      </View>
+    </PaperProvider>
+  );
+}
+
+const styles = StyleSheet.create({ page: { flex: 1, minHeight: 0 } });

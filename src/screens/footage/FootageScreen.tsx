@@ -1,0 +1,94 @@
+import { useRouter } from 'expo-router';
+import { useCallback } from 'react';
+import { Image, ScrollView, StyleSheet, View } from 'react-native';
+import { createWords, addLayer, type Footage } from '@/core/document';
+import { rateLabel } from '@/core/time';
+import { addLanding, addOverlay, newId } from '@/store/actions';
+import { selectFootageById } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { work } from '@/store/work';
+import { Action } from '@/ui/Action';
+import { Frame } from '@/ui/Frame';
+import { RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+import { Missing } from '../shared/Missing';
+import { NameButton } from '../shared/NameButton';
+import { usePictures } from '../shared/usePictures';
+
+/** Footage: what it is, and what can be begun with it. */
+export function FootageScreen({ id }: { readonly id: string }) {
+  const footage = useAppSelector((state) => selectFootageById(state, id));
+  return footage ? <FootagePage footage={footage} /> : <Missing what="footage" />;
+}
+
+const SHARES = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
+
+function FootagePage({ footage }: { readonly footage: Footage }) {
+  const router = useRouter();
+  const tokens = useTokens();
+  const dispatch = useAppDispatch();
+  const make = useCallback(() => work.footageThumbnails(footage, SHARES), [footage]);
+  const { urls, failed } = usePictures(make);
+  const makeOverlay = () => {
+    const id = dispatch(
+      addOverlay((overlay) => {
+        const sized = { ...overlay, width: footage.width, height: footage.height, rate: footage.rate ?? overlay.rate };
+        const guided = { ...sized, guide: { footage: footage.id, seconds: 0, strength: 0.6 } };
+        return addLayer(guided, createWords(newId(), guided, 'New words'));
+      }),
+    );
+    if (id) router.push({ pathname: '/overlay/[id]/make', params: { id } });
+  };
+  const land = () => {
+    const id = dispatch(addLanding(footage, (landing) => ({ ...landing, name: `On ${footage.name}` })));
+    if (id) router.push({ pathname: '/landing/[id]', params: { id } });
+  };
+  return (
+    <Frame
+      title={footage.name}
+      onBack={() => router.replace('/')}
+      tools={<NameButton id={footage.id} name={footage.name} />}
+    >
+      <ScrollView contentContainerStyle={styles.page}>
+        {failed ? <Words>No picture of it could be made. Bring the file in again.</Words> : null}
+        <View style={styles.strip}>
+          {urls.map((uri) => (
+            <Image
+              key={uri}
+              source={{ uri }}
+              accessibilityLabel={`A frame of ${footage.name}`}
+              resizeMode="contain"
+              style={[
+                urls.length === 1 ? styles.single : styles.frame,
+                { aspectRatio: footage.width / footage.height || 16 / 9, backgroundColor: tokens.line },
+              ]}
+            />
+          ))}
+        </View>
+        <Words>{facts(footage)}</Words>
+        {footage.type === 'sound' ? null : (
+          <View style={styles.row}>
+            <Action label="Make an overlay for this" icon="plus" tone="main" onPress={makeOverlay} />
+            <Action label="Start a landing on this" icon="plus" onPress={land} />
+          </View>
+        )}
+      </ScrollView>
+    </Frame>
+  );
+}
+
+function facts({ type, width, height, duration, rate, alpha, media }: Footage): string {
+  const size = `${(media.bytes / 1_000_000).toFixed(1)} MB ${media.extension}`;
+  if (type === 'sound') return `Sound · ${duration.toFixed(1)} s · ${size}`;
+  const clear = alpha ? ' · with transparency' : '';
+  if (type === 'still') return `Still · ${width} × ${height} · ${size}${clear}`;
+  return `Video · ${width} × ${height} · ${duration.toFixed(1)} s · ${rate ? rateLabel(rate) : '?'} frames per second · ${size}${clear}`;
+}
+
+const styles = StyleSheet.create({
+  page: { padding: 16, paddingTop: 4, gap: 14, width: '100%', maxWidth: 900, alignSelf: 'center' },
+  strip: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  frame: { width: 170, borderRadius: RADIUS.inner },
+  single: { width: '100%', maxHeight: 420, borderRadius: RADIUS.inner },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+});

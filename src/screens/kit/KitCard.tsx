@@ -1,0 +1,117 @@
+import { useEffect, useState } from 'react';
+import { Image, Pressable, StyleSheet, View } from 'react-native';
+import { Menu } from 'react-native-paper';
+import { duplicate, remove } from '@/store/actions';
+import { useAppDispatch } from '@/store/store';
+import { IconAction } from '@/ui/Action';
+import { RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+import { RenameDialog } from '../shared/NameButton';
+
+interface KitCardProps {
+  readonly id: string;
+  readonly name: string;
+  readonly facts: string;
+  readonly copies: boolean;
+  readonly pictures: { readonly urls: readonly string[]; readonly failed: boolean };
+  readonly playing: boolean;
+  readonly onPlay: (playing: boolean) => void;
+  readonly onOpen: () => void;
+}
+
+/** One thing of the kit: its picture, which plays under the pointer or a long press, and its name. */
+export function KitCard(props: KitCardProps) {
+  const { id, name, facts, copies, pictures, playing, onPlay, onOpen } = props;
+  const tokens = useTokens();
+  return (
+    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+      <Pressable
+        role="link"
+        aria-label={`Open ${name}`}
+        onPress={onOpen}
+        onHoverIn={() => onPlay(true)}
+        onHoverOut={() => onPlay(false)}
+        onLongPress={() => onPlay(!playing)}
+      >
+        <View style={[styles.picture, { backgroundColor: tokens.line }]}>
+          <Flipbook urls={pictures.urls} playing={playing} name={name} />
+          {pictures.failed ? <Words kind="small">No picture could be made</Words> : null}
+        </View>
+      </Pressable>
+      <View style={styles.foot}>
+        <View style={styles.words}>
+          <Words kind="strong" lines={1}>
+            {name}
+          </Words>
+          <Words kind="small" soft lines={1}>
+            {facts}
+          </Words>
+        </View>
+        <CardMenu id={id} name={name} copies={copies} />
+      </View>
+    </View>
+  );
+}
+
+const FLIP_MILLISECONDS = 180;
+
+function Flipbook({ urls, playing, name }: { urls: readonly string[]; playing: boolean; name: string }) {
+  const [at, setAt] = useState(0);
+  useEffect(() => {
+    if (!playing || urls.length < 2) return undefined;
+    const timer = setInterval(() => setAt((value) => value + 1), FLIP_MILLISECONDS);
+    return () => clearInterval(timer);
+  }, [playing, urls]);
+  if (urls.length === 0) return null;
+  const uri = urls[playing ? at % urls.length : 0];
+  return (
+    <Image
+      source={{ uri }}
+      accessibilityLabel={`Picture of ${name}`}
+      resizeMode="contain"
+      style={styles.image}
+    />
+  );
+}
+
+function CardMenu({ id, name, copies }: Pick<KitCardProps, 'id' | 'name' | 'copies'>) {
+  const dispatch = useAppDispatch();
+  const [open, setOpen] = useState(false);
+  const [renaming, setRenaming] = useState(false);
+  const choose = (act: () => void) => () => {
+    setOpen(false);
+    act();
+  };
+  return (
+    <>
+      <Menu
+        visible={open}
+        onDismiss={() => setOpen(false)}
+        anchor={
+          <IconAction label={`More for ${name}`} icon="dots-vertical" onPress={() => setOpen(true)} />
+        }
+      >
+        <Menu.Item title="Rename" leadingIcon="pencil-outline" onPress={choose(() => setRenaming(true))} />
+        {copies ? (
+          <Menu.Item title="Duplicate" leadingIcon="content-copy" onPress={choose(() => dispatch(duplicate(id)))} />
+        ) : null}
+        <Menu.Item title="Delete" leadingIcon="delete-outline" onPress={choose(() => dispatch(remove(id)))} />
+      </Menu>
+      <RenameDialog id={id} name={name} open={renaming} onClose={() => setRenaming(false)} />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { borderRadius: RADIUS.card, padding: 8, paddingBottom: 4 },
+  picture: {
+    aspectRatio: 16 / 9,
+    borderRadius: RADIUS.inner,
+    overflow: 'hidden',
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
+  image: { position: 'absolute', width: '100%', height: '100%' },
+  foot: { flexDirection: 'row', alignItems: 'center', paddingLeft: 4 },
+  words: { flex: 1, minWidth: 0 },
+});

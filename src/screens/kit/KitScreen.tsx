@@ -1,0 +1,237 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { ScrollView, StyleSheet, TextInput, useWindowDimensions, View } from 'react-native';
+import { FAB, Menu } from 'react-native-paper';
+import { fileName } from '@/core/formats';
+import {
+  addLanding,
+  addOverlay,
+  importFiles,
+  openDemoKit,
+  openKitFile,
+  saveKitFile,
+} from '@/store/actions';
+import { selectFootage, selectLandings, selectOverlays } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Action, IconAction } from '@/ui/Action';
+import { Chip } from '@/ui/Chip';
+import { Frame } from '@/ui/Frame';
+import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+import { chooseFiles, download } from '../shared/files';
+import { FootageCard, LandingCard, OverlayCard } from './cards';
+import { FirstRun } from './FirstRun';
+import { ReplaceKit } from './ReplaceKit';
+
+type Shelf = 'overlays' | 'footage' | 'landings';
+
+const MEDIA = 'video/*,image/*,audio/*,.mov,.mp4,.webm,.svg,.flac,.ogg,.m4a';
+
+/** Kit: everything of one person's show, and the way to start something. */
+export function KitScreen() {
+  const dispatch = useAppDispatch();
+  const { kit: asked } = useLocalSearchParams<{ kit?: string }>();
+  const status = useAppSelector((state) => state.kit.status);
+  const wantsDemo = status === 'fresh' && asked === 'demo';
+
+  useEffect(() => {
+    if (wantsDemo) void dispatch(openDemoKit());
+  }, [dispatch, wantsDemo]);
+
+  if (status === 'loading' || wantsDemo) return <Opening />;
+  return status === 'fresh' ? <FirstRun /> : <FilledKit />;
+}
+
+function Opening() {
+  const tokens = useTokens();
+  return (
+    <View style={[styles.opening, { backgroundColor: tokens.paper }]}>
+      <Words kind="heading">Moon Patch</Words>
+      <Words soft>Opening your kit…</Words>
+    </View>
+  );
+}
+
+function FilledKit() {
+  const name = useAppSelector((state) => state.kit.name);
+  const overlays = useAppSelector(selectOverlays);
+  const footage = useAppSelector(selectFootage);
+  const landings = useAppSelector(selectLandings);
+  const [shelf, setShelf] = useState<Shelf>('overlays');
+  const [sought, setSought] = useState<string | null>(null);
+  const tokens = useTokens();
+  const { width } = useWindowDimensions();
+  const columns = Math.max(2, Math.min(5, Math.floor(width / 240)));
+  const found = <T extends { readonly name: string }>(entries: readonly T[]) =>
+    entries.filter((entry) => entry.name.toLowerCase().includes((sought ?? '').trim().toLowerCase()));
+  const cards = {
+    overlays: () => found(overlays).map((entry) => <OverlayCard key={entry.id} overlay={entry} />),
+    footage: () => found(footage).map((entry) => <FootageCard key={entry.id} footage={entry} />),
+    landings: () => found(landings).map((entry) => <LandingCard key={entry.id} landing={entry} />),
+  }[shelf]();
+  const shelves: readonly { value: Shelf; label: string }[] = [
+    { value: 'overlays', label: `Overlays ${overlays.length}` },
+    { value: 'footage', label: `Footage ${footage.length}` },
+    { value: 'landings', label: `Landings ${landings.length}` },
+  ];
+  return (
+    <Frame
+      title="Moon Patch"
+      tools={
+        <>
+          <IconAction
+            label="Find"
+            icon="magnify"
+            selected={sought !== null}
+            onPress={() => setSought(sought === null ? '' : null)}
+          />
+          <KitMenu name={name} />
+        </>
+      }
+    >
+      <ScrollView contentContainerStyle={styles.page}>
+        <Words kind="heading">{name}</Words>
+        {sought === null ? null : (
+          <TextInput
+            aria-label="Find in the kit"
+            autoFocus
+            placeholder="Part of a name"
+            placeholderTextColor={tokens.softInk}
+            value={sought}
+            onChangeText={setSought}
+            style={[styles.find, { color: tokens.ink, borderColor: tokens.line, backgroundColor: tokens.card }]}
+          />
+        )}
+        <View role="tablist" style={styles.shelves}>
+          {shelves.map(({ value, label }) => (
+            <Chip key={value} role="tab" label={label} selected={value === shelf} onPress={() => setShelf(value)} />
+          ))}
+        </View>
+        {cards.length === 0 ? (
+          <EmptyShelf shelf={shelf} finding={Boolean(sought)} />
+        ) : (
+          <View style={styles.grid}>
+            {cards.map((card) => (
+              <View key={card.key} style={{ width: `${100 / columns}%`, padding: 7 }}>
+                {card}
+              </View>
+            ))}
+          </View>
+        )}
+      </ScrollView>
+      <NewButton shelf={shelf} />
+    </Frame>
+  );
+}
+
+const EMPTY: Readonly<Record<Shelf, string>> = {
+  overlays: 'No overlays yet. Make the first one: a title, a badge, a call-out.',
+  footage: 'No footage yet. Bring in the video you want to put words on, or pictures and sounds.',
+  landings: 'No landings yet. A landing is footage with your overlays and clips on top.',
+};
+
+function EmptyShelf({ shelf, finding }: { readonly shelf: Shelf; readonly finding: boolean }) {
+  const begin = useBeginnings()[shelf];
+  return (
+    <View style={styles.empty}>
+      <Words>{finding ? 'Nothing here has that in its name.' : EMPTY[shelf]}</Words>
+      {finding ? null : <Action label={begin.label} icon="plus" tone="main" onPress={begin.press} />}
+    </View>
+  );
+}
+
+/** What starts something new on each shelf. */
+function useBeginnings(): Readonly<Record<Shelf, { label: string; press: () => void }>> {
+  const dispatch = useAppDispatch();
+  const router = useRouter();
+  const footage = useAppSelector(selectFootage);
+  return {
+    overlays: {
+      label: 'New overlay',
+      press: () => {
+        const id = dispatch(addOverlay());
+        if (id) router.push({ pathname: '/overlay/[id]/make', params: { id } });
+      },
+    },
+    footage: {
+      label: 'Bring in files',
+      press: () => void chooseFiles(MEDIA, true).then((files) => dispatch(importFiles(files))),
+    },
+    landings: {
+      label: 'New landing',
+      press: () => {
+        const id = dispatch(addLanding(footage.find((entry) => entry.type === 'video') ?? null));
+        if (id) router.push({ pathname: '/landing/[id]', params: { id } });
+      },
+    },
+  };
+}
+
+function NewButton({ shelf }: { readonly shelf: Shelf }) {
+  const tokens = useTokens();
+  const { label, press } = useBeginnings()[shelf];
+  return (
+    <FAB
+      icon="plus"
+      label={label}
+      onPress={press}
+      color={tokens.onPlum}
+      style={[styles.fab, { backgroundColor: tokens.plum }]}
+    />
+  );
+}
+
+function KitMenu({ name }: { readonly name: string }) {
+  const dispatch = useAppDispatch();
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [replacing, setReplacing] = useState<(() => void) | null>(null);
+  const choose = (act: () => void) => () => {
+    setOpen(false);
+    act();
+  };
+  const save = async () => {
+    const file = await dispatch(saveKitFile());
+    if (file) download(file, fileName(name, 'moonpatch'));
+  };
+  const openFile = async () => {
+    const [file] = await chooseFiles('.moonpatch,application/zip', false);
+    if (file) setReplacing(() => () => void dispatch(openKitFile(file)));
+  };
+  return (
+    <>
+      <Menu
+        visible={open}
+        onDismiss={() => setOpen(false)}
+        anchor={<IconAction label="Kit menu" icon="dots-vertical" onPress={() => setOpen(true)} />}
+      >
+        <Menu.Item title="Save a kit file" leadingIcon="content-save-outline" onPress={choose(() => void save())} />
+        <Menu.Item title="Open a kit file" leadingIcon="folder-open-outline" onPress={choose(() => void openFile())} />
+        <Menu.Item
+          title="Open the demo kit"
+          leadingIcon="kite-outline"
+          onPress={choose(() => setReplacing(() => () => void dispatch(openDemoKit())))}
+        />
+        <Menu.Item title="Settings and help" leadingIcon="cog-outline" onPress={choose(() => router.push('/settings'))} />
+      </Menu>
+      <ReplaceKit
+        open={replacing !== null}
+        onCancel={() => setReplacing(null)}
+        onReplace={() => {
+          replacing?.();
+          setReplacing(null);
+        }}
+      />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  opening: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 8 },
+  page: { padding: 16, paddingTop: 0, paddingBottom: 110, gap: 6 },
+  find: { height: 44, borderWidth: 1, borderRadius: RADIUS.inner, paddingHorizontal: 12, fontFamily: FONT.text, fontSize: 16 },
+  shelves: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', margin: -7 },
+  empty: { alignItems: 'center', gap: 16, paddingVertical: 48, paddingHorizontal: 24 },
+  fab: { position: 'absolute', right: 18, bottom: 22, borderRadius: RADIUS.full },
+});

@@ -1,0 +1,77 @@
+import { useRouter } from 'expo-router';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { addItem, createItem, type Footage, type Landing, type Overlay } from '@/core/document';
+import { addLanding, editLanding, newId } from '@/store/actions';
+import { selectFootage, selectLandings, selectOverlay } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Action } from '@/ui/Action';
+import { Frame } from '@/ui/Frame';
+import { Words } from '@/ui/Words';
+import { Missing } from '../shared/Missing';
+import { useOverlaySteps } from '../shared/useSteps';
+
+/** Land, seen from an overlay: the landings it is on, and those it could be put on. */
+export function ChooseLandingScreen({ id }: { readonly id: string }) {
+  const overlay = useAppSelector((state) => selectOverlay(state, id));
+  return overlay ? <ChooseLanding overlay={overlay} /> : <Missing what="overlay" />;
+}
+
+const uses = (landing: Landing, overlay: Overlay): boolean =>
+  landing.items.some(({ source }) => source.kind === 'overlay' && source.overlay === overlay.id);
+
+const put = (landing: Landing, overlay: Overlay): Landing =>
+  addItem(
+    landing,
+    createItem(newId(), overlay.name, { kind: 'overlay', overlay: overlay.id }, overlay, landing),
+  );
+
+function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const go = useOverlaySteps(overlay.id);
+  const landings = useAppSelector(selectLandings);
+  const videos = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
+  const open = (id: string) => router.push({ pathname: '/landing/[id]', params: { id } });
+  const landOn = (footage: Footage | null) => {
+    const id = dispatch(addLanding(footage, (landing) => put({ ...landing, name: `${overlay.name} on ${footage?.name ?? 'black'}` }, overlay)));
+    if (id) open(id);
+  };
+  const putOn = (landing: Landing) => {
+    dispatch(editLanding(landing.id, (document) => put(document, overlay)));
+    open(landing.id);
+  };
+  const on = landings.filter((landing) => uses(landing, overlay));
+  const others = landings.filter((landing) => !uses(landing, overlay));
+  return (
+    <Frame title={overlay.name} onBack={() => router.replace('/')} step="land" go={go}>
+      <ScrollView contentContainerStyle={styles.page}>
+        <Words kind="title">What does it land on?</Words>
+        <Words soft>On a landing the overlay stays live: change it in Make, and it changes there.</Words>
+        {on.length > 0 ? <Words kind="strong">It is on</Words> : null}
+        <View style={styles.list}>
+          {on.map((landing) => (
+            <Action key={landing.id} label={landing.name} icon="open-in-app" tone="soft" onPress={() => open(landing.id)} />
+          ))}
+        </View>
+        <Words kind="strong">Start a landing</Words>
+        <View style={styles.list}>
+          {videos.map((footage) => (
+            <Action key={footage.id} label={`On ${footage.name}`} icon="plus" onPress={() => landOn(footage)} />
+          ))}
+          {videos.length === 0 ? <Action label="Without footage" icon="plus" onPress={() => landOn(null)} /> : null}
+        </View>
+        {others.length > 0 ? <Words kind="strong">Put it on a landing you have</Words> : null}
+        <View style={styles.list}>
+          {others.map((landing) => (
+            <Action key={landing.id} label={`Put on ${landing.name}`} icon="layers-plus" onPress={() => putOn(landing)} />
+          ))}
+        </View>
+      </ScrollView>
+    </Frame>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
+  list: { gap: 8, alignItems: 'flex-start' },
+});

@@ -1,0 +1,103 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { FONTS } from '@/core/text/fonts';
+import { themeSet } from '@/store/session';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Choice } from '@/ui/Chip';
+import { Frame } from '@/ui/Frame';
+import { RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+
+const THEMES = [
+  { value: 'system', label: 'As the system' },
+  { value: 'light', label: 'Day' },
+  { value: 'dark', label: 'New moon' },
+] as const;
+
+const MEANINGS: readonly (readonly [string, string])[] = [
+  ['Overlay', 'An animated picture with a clear or key-colour backdrop, made to lie over footage.'],
+  ['Backdrop', 'What is behind the artwork: nothing (clear), or one flat key colour that is removed later.'],
+  ['Guide frame', 'A frame of your footage under the work, to judge place and colour. It is never sent.'],
+  ['Proof', 'The surface behind the overlay while you look at it: checks, dark, light, bars or footage.'],
+  ['Arrive, stay, leave', 'The three parts of a layer’s time on show, and the moves in them.'],
+  ['Cue', 'When a move starts: at a time, alongside another move, or once another move is done.'],
+  ['Alpha', 'How solid each pixel is. Soft edges and shadows need a format that keeps it.'],
+  ['Matte', 'The alpha of a clip, shown as grey: white is kept, black is removed.'],
+  ['Landing', 'Footage with your overlays and clips on top.'],
+];
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['Ctrl + Z', 'Undo'],
+  ['Ctrl + Shift + Z', 'Redo'],
+  ['Arrow keys on the stage', 'Move the chosen layer by 1 pixel, with Shift by 10'],
+];
+
+/** Theme, storage, shortcuts, what words mean, licences. */
+export function SettingsScreen() {
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const theme = useAppSelector((state) => state.session.theme);
+  const storage = useStorage();
+  return (
+    <Frame title="Settings and help" onBack={() => router.replace('/')}>
+      <ScrollView contentContainerStyle={styles.page}>
+        <Card title="Theme">
+          <Choice label="Theme" options={THEMES} value={theme} onChange={(value) => dispatch(themeSet(value))} />
+        </Card>
+        <Card title="Storage">
+          <Words>{storage}</Words>
+        </Card>
+        <Card title="Keyboard">
+          <Pairs pairs={KEYS} />
+        </Card>
+        <Card title="What the words mean">
+          <Pairs pairs={MEANINGS} />
+        </Card>
+        <Card title="Licences">
+          <Words>
+            Moon Patch is free software under the MIT licence. The fonts are open, under the SIL Open
+            Font License or the Apache License 2.0:
+          </Words>
+          <Words soft>{FONTS.map((font) => font.name).join(', ')}.</Words>
+        </Card>
+      </ScrollView>
+    </Frame>
+  );
+}
+
+function useStorage(): string {
+  const [text, setText] = useState('Asking the browser…');
+  useEffect(() => {
+    navigator.storage.estimate().then(
+      ({ usage = 0, quota = 0 }) =>
+        setText(`${(usage / 1e6).toFixed(1)} MB used of about ${(quota / 1e9).toFixed(1)} GB this browser allows.`),
+      () => setText('This browser does not tell how much room there is.'),
+    );
+  }, []);
+  return text;
+}
+
+function Card({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
+  const tokens = useTokens();
+  return (
+    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+      <Words kind="heading">{title}</Words>
+      {children}
+    </View>
+  );
+}
+
+function Pairs({ pairs }: { readonly pairs: readonly (readonly [string, string])[] }) {
+  return pairs.map(([term, meaning]) => (
+    <View key={term}>
+      <Words kind="strong">{term}</Words>
+      <Words soft>{meaning}</Words>
+    </View>
+  ));
+}
+
+const styles = StyleSheet.create({
+  page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
+  card: { borderRadius: RADIUS.card, padding: 16, gap: 10 },
+});

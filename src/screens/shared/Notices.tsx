@@ -1,0 +1,54 @@
+import { StyleSheet, View } from 'react-native';
+import { Snackbar } from 'react-native-paper';
+import { restore } from '@/store/actions';
+import { dismissed } from '@/store/session';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+
+/** Notes and problems at the foot of every screen, and what must not be missed at its head. */
+export function Notices() {
+  const tokens = useTokens();
+  const dispatch = useAppDispatch();
+  const [notice] = useAppSelector((state) => state.session.notices);
+  const restoring = notice?.restore ?? null;
+  return (
+    <Snackbar
+      visible={notice !== undefined}
+      duration={notice?.kind === 'problem' ? 15_000 : 8000}
+      onDismiss={() => {
+        if (notice) dispatch(dismissed(notice.id));
+      }}
+      onIconPress={notice?.kind === 'problem' ? () => dispatch(dismissed(notice.id)) : undefined}
+      icon="close"
+      style={{ backgroundColor: notice?.kind === 'problem' ? tokens.rustSoft : tokens.plumSoft }}
+      action={
+        restoring === null
+          ? undefined
+          : { label: 'Undo', textColor: tokens.plum, onPress: () => dispatch(restore(restoring)) }
+      }
+    >
+      <Words>{notice?.text ?? ''}</Words>
+    </Snackbar>
+  );
+}
+
+/** Says that changes are not saved, or that another tab has the kit. */
+export function Banner() {
+  const tokens = useTokens();
+  const following = useAppSelector((state) => state.session.following);
+  const unsaved = useAppSelector((state) => state.session.unsaved);
+  const text =
+    unsaved ??
+    (following
+      ? 'This kit is open in another tab. Here you can look; what changes there shows here.'
+      : null);
+  if (!text) return null;
+  return (
+    <View role="alert" style={[styles.banner, { backgroundColor: unsaved ? tokens.rustSoft : tokens.moonSoft }]}>
+      <Words kind="small">{text}</Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ banner: { paddingVertical: 8, paddingHorizontal: 16 } });

@@ -1,0 +1,26 @@
+/** Asks for files; resolves to none when nothing is chosen. */
+export function chooseFiles(accept: string, several: boolean): Promise<readonly File[]> {
+  return new Promise((resolve) => {
+    const input = document.createElement('input');
+    Object.assign(input, { type: 'file', accept, multiple: several });
+    input.style.display = 'none';
+    input.addEventListener('change', () => finish([...(input.files ?? [])]));
+    input.addEventListener('cancel', () => finish([]));
+    const finish = (files: readonly File[]) => {
+      input.remove();
+      resolve(files);
+    };
+    document.body.append(input);
+    input.click();
+  });
+}
+
+/** Hands a file to the browser's downloads. */
+export function download(file: Blob, name: string): void {
+  const url = URL.createObjectURL(file);
+  const link = document.createElement('a');
+  Object.assign(link, { href: url, download: name });
+  link.click();
+  // The download has to have started before its address goes.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
