@@ -27,4 +27,11 @@ config.server.enhanceMiddleware = (middleware) => (request, response, next) => {
   return middleware(request, response, next);
 };
 
+// Metro takes one half of this package as CommonJS and the other as ES modules: two registries of
+// gestures, one of them empty. Node's own resolution keeps them together.
+config.resolver.resolveRequest = (context, name, platform) =>
+  name.startsWith('@use-gesture/')
+    ? { type: 'sourceFile', filePath: require.resolve(name) }
+    : context.resolveRequest(context, name, platform);
+
 module.exports = config;

@@ -12,14 +12,21 @@ import {
   type Overlay,
   type Place,
 } from '@/core/document';
-import { KEY_COLOUR } from './scenes/handwriting';
+import { DRAWING_AREA, KEY_COLOUR } from './scenes/handwriting';
 
 /** A fixed moment, so that the same kit comes out each time: 1 September 2026. */
 const CREATED = Date.UTC(2026, 8, 1);
 const stamp = (id: string, minutes: number) => ({ id, created: CREATED + minutes * 60_000 });
 const at = (x: number, y: number): Place => ({ x, y, scale: 1, rotation: 0 });
 
-function move(id: string, kind: string, phase: Move['phase'], frame: number, length: number, change: Partial<Move> = {}): Move {
+function move(
+  id: string,
+  kind: string,
+  phase: Move['phase'],
+  frame: number,
+  length: number,
+  change: Partial<Move> = {},
+): Move {
   const made = createMove(id, kind, phase, frame, length);
   return { ...made, ...change, params: { ...made.params, ...change.params } };
 }
@@ -55,7 +62,9 @@ export function windCard(guide: Footage): Overlay {
         spread: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
         cue: { kind: 'alongside', move: 'title-in', offset: 0 },
       }),
-      move('title-out', 'fade', 'leave', 0, 12, { cue: { kind: 'alongside', move: 'band-out', offset: 0 } }),
+      move('title-out', 'fade', 'leave', 0, 12, {
+        cue: { kind: 'alongside', move: 'band-out', offset: 0 },
+      }),
     ],
   };
   const place = {
@@ -66,11 +75,19 @@ export function windCard(guide: Footage): Overlay {
     place: at(162, 700),
     border: { colour: '#4b2e73', width: 5 },
     moves: [
-      move('place-in', 'fade', 'arrive', 0, 15, { cue: { kind: 'after', move: 'title-in', gap: -6 } }),
-      move('place-out', 'fade', 'leave', 0, 12, { cue: { kind: 'alongside', move: 'band-out', offset: 0 } }),
+      move('place-in', 'fade', 'arrive', 0, 15, {
+        cue: { kind: 'after', move: 'title-in', gap: -6 },
+      }),
+      move('place-out', 'fade', 'leave', 0, 12, {
+        cue: { kind: 'alongside', move: 'band-out', offset: 0 },
+      }),
     ],
   };
-  return { ...base, layers: [band, title, place], guide: { footage: guide.id, seconds: 2, strength: 0.6 } };
+  return {
+    ...base,
+    layers: [band, title, place],
+    guide: { footage: guide.id, seconds: 2, strength: 0.6 },
+  };
 }
 
 /** A call-out: a dark pill that grows with words typed on, placed against a guide frame. */
@@ -85,7 +102,10 @@ export function gustCallOut(guide: Footage): Overlay {
     place: at(480, 300),
     fill: { colour: '#231c35', opacity: 1 },
     shadow: { colour: '#000000', opacity: 0.45, dx: 0, dy: 8, blur: 28 },
-    moves: [move('pill-in', 'grow', 'arrive', 4, 16), move('pill-out', 'grow', 'leave', 100, 10, { easing: 'ease in' })],
+    moves: [
+      move('pill-in', 'grow', 'arrive', 4, 16),
+      move('pill-out', 'grow', 'leave', 100, 10, { easing: 'ease in' }),
+    ],
   };
   const words = {
     ...createWords('gust', base, 'Gust 18 kn'),
@@ -98,10 +118,16 @@ export function gustCallOut(guide: Footage): Overlay {
         spread: { over: 'letters', order: 'forward', gap: 2, seed: 1 },
         cue: { kind: 'after', move: 'pill-in', gap: 0 },
       }),
-      move('gust-out', 'fade', 'leave', 0, 6, { cue: { kind: 'alongside', move: 'pill-out', offset: -2 } }),
+      move('gust-out', 'fade', 'leave', 0, 6, {
+        cue: { kind: 'alongside', move: 'pill-out', offset: -2 },
+      }),
     ],
   };
-  return { ...base, layers: [pill, words], guide: { footage: guide.id, seconds: 4, strength: 0.7 } };
+  return {
+    ...base,
+    layers: [pill, words],
+    guide: { footage: guide.id, seconds: 4, strength: 0.7 },
+  };
 }
 
 /** Letters over a key colour that one of them shares, with a soft shadow: what Check is for. */
@@ -126,7 +152,10 @@ export function lettersLand(): Overlay {
       }),
     ],
   });
-  return { ...base, layers: [word('fennel', 'FENN', 640, '#ffffff', 0), word('el', 'EL', 1330, '#1fb24a', 12)] };
+  return {
+    ...base,
+    layers: [word('fennel', 'FENN', 640, '#ffffff', 0), word('el', 'EL', 1330, '#1fb24a', 12)],
+  };
 }
 
 export function episodeOpening(base: Footage, card: Overlay): Landing {
@@ -141,5 +170,13 @@ export function lineOnTheHill(base: Footage, recording: Footage): Landing {
   const source = { kind: 'footage' as const, footage: recording.id };
   const item = createItem('line', recording.name, source, recording, landing);
   const key = { colour: KEY_COLOUR, tolerance: 0.06, softness: 0.7, spill: 1 };
-  return addItem(landing, { ...item, key });
+  return addItem(landing, { ...item, place: fillWithDrawing(recording), key });
+}
+
+/** Enlarged and shifted until the recorder's borders lie outside the picture. */
+function fillWithDrawing({ width, height }: Footage): Place {
+  const { left, top, width: inner, height: innerHeight } = DRAWING_AREA;
+  const scale = 1.02 * Math.max(width / inner, height / innerHeight);
+  const off = { x: left + inner / 2 - width / 2, y: top + innerHeight / 2 - height / 2 };
+  return { x: width / 2 - off.x * scale, y: height / 2 - off.y * scale, scale, rotation: 0 };
 }

@@ -20,7 +20,10 @@ const HEIGHT = 720;
 const RATE = 30;
 const CREATED = Date.UTC(2026, 8, 1);
 
-type About = Pick<Footage, 'id' | 'name' | 'type' | 'width' | 'height' | 'duration' | 'rate' | 'alpha'>;
+type About = Pick<
+  Footage,
+  'id' | 'name' | 'type' | 'width' | 'height' | 'duration' | 'rate' | 'alpha'
+>;
 
 /** Keeps a media file under its hash and describes it. */
 function keep(bytes: Buffer, extension: string, order: number, about: About): Footage {
@@ -35,10 +38,30 @@ function keep(bytes: Buffer, extension: string, order: number, about: About): Fo
   };
 }
 
-async function encode(args: readonly string[], extension: string, feed: (write: (data: Buffer) => Promise<void>) => Promise<void>): Promise<Buffer> {
+async function encode(
+  args: readonly string[],
+  extension: string,
+  feed: (write: (data: Buffer) => Promise<void>) => Promise<void>,
+): Promise<Buffer> {
   const file = join(tmpdir(), `moon-patch-demo.${extension}`);
   // One thread and no time stamps: the same bytes each time.
-  const child = spawn('ffmpeg', ['-v', 'error', '-y', ...args, '-fflags', '+bitexact', '-flags:v', '+bitexact', '-flags:a', '+bitexact', file], { stdio: ['pipe', 'inherit', 'inherit'] });
+  const child = spawn(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-y',
+      ...args,
+      '-fflags',
+      '+bitexact',
+      '-flags:v',
+      '+bitexact',
+      '-flags:a',
+      '+bitexact',
+      file,
+    ],
+    { stdio: ['pipe', 'inherit', 'inherit'] },
+  );
   await feed(async (data) => {
     if (!child.stdin.write(data)) await once(child.stdin, 'drain');
   });
@@ -50,10 +73,21 @@ async function encode(args: readonly string[], extension: string, feed: (write: 
   return bytes;
 }
 
-const TAGS = 'scale=out_color_matrix=bt709:out_range=tv,setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv';
+const TAGS =
+  'scale=out_color_matrix=bt709:out_range=tv,setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv';
 
-async function film(id: string, name: string, order: number, seconds: number, crf: number, draw: (context: Context, seconds: number) => void): Promise<Footage> {
-  const args = `-f rawvideo -pix_fmt rgba -s ${WIDTH}x${HEIGHT} -r ${RATE} -i - -vf ${TAGS} -pix_fmt yuv420p -c:v libvpx-vp9 -threads 1 -g 60 -b:v 0 -crf ${crf} -deadline good -cpu-used 4`.split(' ');
+async function film(
+  id: string,
+  name: string,
+  order: number,
+  seconds: number,
+  crf: number,
+  draw: (context: Context, seconds: number) => void,
+): Promise<Footage> {
+  const args =
+    `-f rawvideo -pix_fmt rgba -s ${WIDTH}x${HEIGHT} -r ${RATE} -i - -vf ${TAGS} -pix_fmt yuv420p -c:v libvpx-vp9 -threads 1 -g 60 -b:v 0 -crf ${crf} -deadline good -cpu-used 4`.split(
+      ' ',
+    );
   const context = canvas(WIDTH, HEIGHT);
   const bytes = await encode(args, 'webm', async (write) => {
     for (let frame = 0; frame < seconds * RATE; frame++) {
@@ -63,23 +97,59 @@ async function film(id: string, name: string, order: number, seconds: number, cr
     }
   });
   console.log(`${name}: ${Math.round(bytes.length / 1000)} kB`);
-  return keep(bytes, 'webm', order, { id, name, type: 'video', width: WIDTH, height: HEIGHT, duration: seconds, rate: { num: RATE, den: 1 }, alpha: false });
+  return keep(bytes, 'webm', order, {
+    id,
+    name,
+    type: 'video',
+    width: WIDTH,
+    height: HEIGHT,
+    duration: seconds,
+    rate: { num: RATE, den: 1 },
+    alpha: false,
+  });
 }
 
 async function beat(): Promise<Footage> {
   const samples = makeBeat();
   const args = `-f f32le -ar ${SAMPLE_RATE} -ac 1 -i - -c:a flac -sample_fmt s16`.split(' ');
   const bytes = await encode(args, 'flac', (write) => write(Buffer.from(samples.buffer)));
-  return keep(bytes, 'flac', 3, { id: 'workshop-beat', name: 'Workshop beat', type: 'sound', width: 0, height: 0, duration: samples.length / SAMPLE_RATE, rate: null, alpha: false });
+  return keep(bytes, 'flac', 3, {
+    id: 'workshop-beat',
+    name: 'Workshop beat',
+    type: 'sound',
+    width: 0,
+    height: 0,
+    duration: samples.length / SAMPLE_RATE,
+    rate: null,
+    alpha: false,
+  });
 }
 
-const still = (bytes: Buffer, extension: string, order: number, id: string, name: string, width: number, height: number, alpha: boolean): Footage =>
-  keep(bytes, extension, order, { id, name, type: 'still', width, height, duration: 0, rate: null, alpha });
+const still = (
+  bytes: Buffer,
+  extension: string,
+  order: number,
+  id: string,
+  name: string,
+  width: number,
+  height: number,
+  alpha: boolean,
+): Footage =>
+  keep(bytes, extension, order, {
+    id,
+    name,
+    type: 'still',
+    width,
+    height,
+    duration: 0,
+    rate: null,
+    alpha,
+  });
 
 async function make(): Promise<Kit> {
   rmSync(FOLDER, { recursive: true, force: true });
   mkdirSync(join(FOLDER, 'media'), { recursive: true });
-  const hillside = await film('hillside', 'Hillside, morning', 6, 10, 37, drawHillside);
+  const hillside = await film('hillside', 'Hillside, morning', 6, 10, 32, drawHillside);
   const meadow = await film('meadow', 'Kite meadow', 5, 10, 42, drawMeadow);
   const recording = await film('hand-line', 'Hand line recording', 4, 6, 24, drawHandwriting);
   const mark = still(kiteMark(), 'png', 2, 'kite-mark', 'Kite mark', 640, 640, true);

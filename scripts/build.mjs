@@ -1,19 +1,40 @@
 // Builds the app into dist/, unless nothing it is made of has changed since the last build.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join, relative } from 'node:path';
 import { zipSync } from 'fflate';
 import { buildEngine } from './engine.mjs';
 
 const DEMO_KIT = 'demo/kit';
 const STAMP = 'dist/.built-from';
-const SOURCES = ['app', 'src', 'assets', 'demo/kit', 'scripts', 'package-lock.json', 'app.json', 'babel.config.js', 'metro.config.js', 'tsconfig.json'];
+const SOURCES = [
+  'app',
+  'src',
+  'assets',
+  'demo/kit',
+  'scripts',
+  'package-lock.json',
+  'app.json',
+  'babel.config.js',
+  'metro.config.js',
+  'tsconfig.json',
+];
 
 function filesBelow(path) {
   if (!existsSync(path)) return [];
   if (statSync(path).isFile()) return [path];
-  return readdirSync(path).sort().flatMap((name) => filesBelow(join(path, name)));
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesBelow(join(path, name)));
 }
 
 function fingerprint() {
@@ -24,7 +45,10 @@ function fingerprint() {
 
 /** A kit file is a zip of its list and its media, which are packed already. */
 function packDemoKit() {
-  const files = filesBelow(DEMO_KIT).map((file) => [relative(DEMO_KIT, file), [readFileSync(file), { level: 0 }]]);
+  const files = filesBelow(DEMO_KIT).map((file) => [
+    relative(DEMO_KIT, file),
+    [readFileSync(file), { level: 0 }],
+  ]);
   mkdirSync('public/demo', { recursive: true });
   writeFileSync('public/demo/fennel-hill-kites.moonpatch', zipSync(Object.fromEntries(files)));
 }
@@ -32,7 +56,11 @@ function packDemoKit() {
 function exportSite() {
   rmSync('dist', { recursive: true, force: true });
   const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
-  const { status } = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist'], { env, stdio: ['ignore', 'inherit', 'inherit'] });
+  const { status } = spawnSync(
+    'npx',
+    ['expo', 'export', '--platform', 'web', '--output-dir', 'dist'],
+    { env, stdio: ['ignore', 'inherit', 'inherit'] },
+  );
   if (status !== 0) {
     // A failed export leaves half a site.
     rmSync('dist', { recursive: true, force: true });

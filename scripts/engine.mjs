@@ -1,5 +1,6 @@
 // Bundles the workers and lays out what they load at run time below public/.
 import { build } from 'esbuild';
+import { Buffer } from 'node:buffer';
 import { copyFileSync, mkdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -21,10 +22,7 @@ export async function buildEngine() {
     alias: { '@': './src' },
     logLevel: 'warning',
   });
-  copyFileSync(
-    require.resolve('@resvg/resvg-wasm/index_bg.wasm'),
-    'public/engine/resvg.wasm',
-  );
+  copyFileSync(require.resolve('@resvg/resvg-wasm/index_bg.wasm'), 'public/engine/resvg.wasm');
   await copyFonts();
 }
 

@@ -24,7 +24,8 @@ export function createApp({ site, encodes, log }: AppOptions): Express {
   app.use(express.static(site, { index: false, setHeaders: cacheHeaders }));
   app.get('/{*splat}', (_request, response, next) => {
     const page = join(site, 'index.html');
-    if (!existsSync(page)) return next(new Refusal(404, 'The app is not built yet. Run “npm run build”.'));
+    if (!existsSync(page))
+      return next(new Refusal(404, 'The app is not built yet. Run “npm run build”.'));
     response.set('cache-control', 'no-cache').sendFile(page);
   });
   app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
@@ -47,7 +48,12 @@ function api(encodes: Encodes): express.Router {
   router.post('/encodes/:id/frames/:first', async (request, response) => {
     const id = request.params.id;
     try {
-      await encodes.addFrames(id, Number(request.params.first), Number(request.query.count), request);
+      await encodes.addFrames(
+        id,
+        Number(request.params.first),
+        Number(request.query.count),
+        request,
+      );
     } catch (error) {
       // A client that went away in the middle of a frame has spoilt the stream.
       if (request.destroyed) encodes.drop(id);

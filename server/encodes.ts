@@ -72,7 +72,18 @@ export class Encodes {
     const turn = new Promise<void>((resolve) => (begin = resolve));
     const id = nanoid();
     const file = join(folder, `out.${extensionOf(request.format)}`);
-    const encode: Encode = { id, request, folder, file, child: null, problem: '', received: 0, idle: null, turn, begin };
+    const encode: Encode = {
+      id,
+      request,
+      folder,
+      file,
+      child: null,
+      problem: '',
+      received: 0,
+      idle: null,
+      turn,
+      begin,
+    };
     this.jobs.set(id, encode);
     this.touch(encode);
     this.startNext();
@@ -112,7 +123,10 @@ export class Encodes {
     const code = child.exitCode ?? (await once(child, 'close'))[0];
     if (code !== 0) {
       this.drop(id);
-      throw new Refusal(500, `The encoder gave up: ${encode.problem.trim().split('\n').at(-1) ?? 'no reason given'}`);
+      throw new Refusal(
+        500,
+        `The encoder gave up: ${encode.problem.trim().split('\n').at(-1) ?? 'no reason given'}`,
+      );
     }
     return encode.file;
   }

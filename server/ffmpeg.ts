@@ -1,5 +1,4 @@
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
-import type { EncodeRequest } from './encodeRequest';
 
 /** Whether ffmpeg can be run here. */
 export const hasFfmpeg = (): Promise<boolean> =>
@@ -16,7 +15,10 @@ const COLOUR = [
 const ENCODERS: Readonly<Record<string, { args: readonly string[]; extension: string }>> = {
   prores4444: {
     extension: 'mov',
-    args: [...COLOUR, ...'-c:v prores_ks -profile:v 4444 -pix_fmt yuva444p10le -qscale:v 5 -vendor apl0'.split(' ')],
+    args: [
+      ...COLOUR,
+      ...'-c:v prores_ks -profile:v 4444 -pix_fmt yuva444p10le -qscale:v 5 -vendor apl0'.split(' '),
+    ],
   },
 };
 
@@ -24,9 +26,23 @@ export const SERVER_FORMATS = Object.keys(ENCODERS);
 
 export const extensionOf = (format: string): string => ENCODERS[format].extension;
 
+interface EncodeInput {
+  readonly format: string;
+  readonly rate: { readonly num: number; readonly den: number };
+}
+
 /** Starts an ffmpeg that reads PNG frames from its standard input and writes `file`. */
-export function startEncode({ format, rate }: EncodeRequest, file: string): ChildProcess {
-  const input = ['-f', 'image2pipe', '-c:v', 'png', '-framerate', `${rate.num}/${rate.den}`, '-i', '-'];
+export function startEncode({ format, rate }: EncodeInput, file: string): ChildProcess {
+  const input = [
+    '-f',
+    'image2pipe',
+    '-c:v',
+    'png',
+    '-framerate',
+    `${rate.num}/${rate.den}`,
+    '-i',
+    '-',
+  ];
   const args = ['-v', 'error', '-nostdin', '-y', ...input, ...ENCODERS[format].args, file];
   return spawn('ffmpeg', args, { stdio: ['pipe', 'ignore', 'pipe'] });
 }

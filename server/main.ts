@@ -11,7 +11,9 @@ const site = process.env.SITE ?? join(process.cwd(), 'dist');
 
 const server = createApp({ site, encodes, log }).listen(port, '127.0.0.1', async (error) => {
   if (error) {
-    console.error(`Moon Patch could not start on port ${port}: ${error.message}. Set PORT to another one.`);
+    console.error(
+      `Moon Patch could not start on port ${port}: ${error.message}. Set PORT to another one.`,
+    );
     process.exit(1);
   }
   console.log(`Moon Patch is at http://127.0.0.1:${port}/${process.env.OPEN_PATH ?? ''}`);

@@ -52,9 +52,27 @@ export function drawHillside(context: Context, seconds: number): void {
 function kitesAt(seconds: number): readonly Kite[] {
   const sway = (speed: number, phase: number) => Math.sin(seconds * speed + phase);
   return [
-    { x: 880 + 70 * sway(0.9, 0), y: 190 + 34 * sway(1.7, 1), size: 120, degrees: 14 + 12 * sway(0.9, 1.6), colours: ['#c8412e', '#f2b63c'] },
-    { x: 1060 + 40 * sway(1.2, 2), y: 300 + 24 * sway(1.9, 0.4), size: 74, degrees: -8 + 10 * sway(1.2, 3.4), colours: ['#4b2e73', '#e9e0f2'] },
-    { x: 700 + 50 * sway(0.7, 4), y: 320 + 22 * sway(1.4, 2.2), size: 58, degrees: 6 + 14 * sway(0.7, 5.2), colours: ['#2f7f74', '#f4eee2'] },
+    {
+      x: 880 + 70 * sway(0.9, 0),
+      y: 190 + 34 * sway(1.7, 1),
+      size: 120,
+      degrees: 14 + 12 * sway(0.9, 1.6),
+      colours: ['#c8412e', '#f2b63c'],
+    },
+    {
+      x: 1060 + 40 * sway(1.2, 2),
+      y: 300 + 24 * sway(1.9, 0.4),
+      size: 74,
+      degrees: -8 + 10 * sway(1.2, 3.4),
+      colours: ['#4b2e73', '#e9e0f2'],
+    },
+    {
+      x: 700 + 50 * sway(0.7, 4),
+      y: 320 + 22 * sway(1.4, 2.2),
+      size: 58,
+      degrees: 6 + 14 * sway(0.7, 5.2),
+      colours: ['#2f7f74', '#f4eee2'],
+    },
   ];
 }
 
@@ -70,9 +88,21 @@ function drawLine(context: Context, kite: Kite, toX: number): void {
 function drawCloud(context: Context, { x, y, size, speed }: Cloud, seconds: number): void {
   const span = WIDTH + size * 6;
   const at = ((x + speed * seconds + size * 3) % span) - size * 3;
-  for (const [dx, dy, factor] of [[-1.3, 0.2, 0.8], [0, 0, 1.15], [1.2, 0.25, 0.85], [0.5, -0.35, 0.8]]) {
+  for (const [dx, dy, factor] of [
+    [-1.3, 0.2, 0.8],
+    [0, 0, 1.15],
+    [1.2, 0.25, 0.85],
+    [0.5, -0.35, 0.8],
+  ]) {
     const radius = size * factor;
-    const puff = context.createRadialGradient(at + dx * size, y + dy * size, 0, at + dx * size, y + dy * size, radius);
+    const puff = context.createRadialGradient(
+      at + dx * size,
+      y + dy * size,
+      0,
+      at + dx * size,
+      y + dy * size,
+      radius,
+    );
     puff.addColorStop(0, 'rgba(255, 252, 246, 0.8)');
     puff.addColorStop(0.6, 'rgba(255, 252, 246, 0.45)');
     puff.addColorStop(1, 'rgba(255, 252, 246, 0)');
@@ -81,7 +111,14 @@ function drawCloud(context: Context, { x, y, size, speed }: Cloud, seconds: numb
   }
 }
 
-function drawHill(context: Context, top: number, height: number, bend: number, phase: number, colour: string): void {
+function drawHill(
+  context: Context,
+  top: number,
+  height: number,
+  bend: number,
+  phase: number,
+  colour: string,
+): void {
   context.fillStyle = colour;
   context.beginPath();
   context.moveTo(0, HEIGHT);

@@ -16,10 +16,26 @@ export function drawKite(context: Context, { x, y, size, degrees, colours }: Kit
   context.translate(x, y);
   context.rotate((degrees * Math.PI) / 180);
   const panels: [number, number][][] = [
-    [[0, top], [side, 0], [0, 0]],
-    [[0, 0], [side, 0], [0, bottom]],
-    [[0, 0], [0, bottom], [-side, 0]],
-    [[0, top], [0, 0], [-side, 0]],
+    [
+      [0, top],
+      [side, 0],
+      [0, 0],
+    ],
+    [
+      [0, 0],
+      [side, 0],
+      [0, bottom],
+    ],
+    [
+      [0, 0],
+      [0, bottom],
+      [-side, 0],
+    ],
+    [
+      [0, top],
+      [0, 0],
+      [-side, 0],
+    ],
   ];
   panels.forEach((panel, i) => {
     polygon(context, panel);
@@ -53,9 +69,17 @@ export function drawTail(context: Context, kite: Kite, seconds: number, colour: 
   for (let i = 2; i <= links; i += 2) {
     const [x, y] = tailPoint(kite, i, seconds);
     const bow = kite.size * 0.09;
-    polygon(context, [[x, y], [x - bow, y - bow * 0.6], [x - bow, y + bow * 0.6]]);
+    polygon(context, [
+      [x, y],
+      [x - bow, y - bow * 0.6],
+      [x - bow, y + bow * 0.6],
+    ]);
     context.fill();
-    polygon(context, [[x, y], [x + bow, y - bow * 0.6], [x + bow, y + bow * 0.6]]);
+    polygon(context, [
+      [x, y],
+      [x + bow, y - bow * 0.6],
+      [x + bow, y + bow * 0.6],
+    ]);
     context.fill();
   }
 }
@@ -65,5 +89,8 @@ function tailPoint(kite: Kite, link: number, seconds: number): readonly [number,
   const startX = kite.x - Math.sin(radians) * kite.size * 0.58;
   const startY = kite.y + Math.cos(radians) * kite.size * 0.58;
   const swing = Math.sin(seconds * 4 - link * 0.9) * kite.size * 0.05 * link;
-  return [startX + swing * 0.6 - link * kite.size * 0.05, startY + link * kite.size * 0.13 + swing * 0.25];
+  return [
+    startX + swing * 0.6 - link * kite.size * 0.05,
+    startY + link * kite.size * 0.13 + swing * 0.25,
+  ];
 }

@@ -15,7 +15,11 @@ const COLOURS: readonly (readonly [string, string])[] = [
 const random = seededRandom(29);
 const between = (low: number, high: number) => low + random() * (high - low);
 
-const stripes = Array.from({ length: 26 }, (_, i) => ({ y: i * 30 - 20, shade: random(), phase: between(0, 6) }));
+const stripes = Array.from({ length: 26 }, (_, i) => ({
+  y: i * 30 - 20,
+  shade: random(),
+  phase: between(0, 6),
+}));
 const flowers = Array.from({ length: 260 }, () => ({
   x: between(0, WIDTH),
   y: between(0, HEIGHT),
@@ -40,7 +44,8 @@ export function drawMeadow(context: Context, seconds: number): void {
     context.fillStyle = `rgb(${92 + shade * 40}, ${128 + shade * 36}, ${58 + shade * 26})`;
     context.beginPath();
     context.moveTo(0, y);
-    for (let x = 0; x <= WIDTH; x += 32) context.lineTo(x, y + 7 * Math.sin(x * 0.012 + phase + seconds * 1.2));
+    for (let x = 0; x <= WIDTH; x += 32)
+      context.lineTo(x, y + 7 * Math.sin(x * 0.012 + phase + seconds * 1.2));
     context.lineTo(WIDTH, HEIGHT);
     context.lineTo(0, HEIGHT);
     context.fill();
@@ -48,7 +53,13 @@ export function drawMeadow(context: Context, seconds: number): void {
   flowers.forEach(({ x, y, size, hue, phase }) => {
     context.fillStyle = PETALS[hue];
     context.beginPath();
-    context.arc(x + 4 * Math.sin(seconds * 2 + phase), y + 3 * Math.cos(seconds * 2 + phase), size, 0, Math.PI * 2);
+    context.arc(
+      x + 4 * Math.sin(seconds * 2 + phase),
+      y + 3 * Math.cos(seconds * 2 + phase),
+      size,
+      0,
+      Math.PI * 2,
+    );
     context.fill();
   });
   kites.forEach(({ x, y, size, speed, phase, colours }) => {

@@ -15,7 +15,14 @@ let stage: Stage | null = null;
 
 /** What an engine worker does; the door in `engine.ts` decides which worker does what. */
 const api = {
-  attachStage: (canvas: OffscreenCanvas, ...listeners: [StageListener['onQuads'], StageListener['onPlayhead'], StageListener['onProblem']]) => {
+  attachStage: (
+    canvas: OffscreenCanvas,
+    ...listeners: [
+      StageListener['onQuads'],
+      StageListener['onPlayhead'],
+      StageListener['onProblem'],
+    ]
+  ) => {
     stage?.close();
     const [onQuads, onPlayhead, onProblem] = listeners;
     stage = new Stage(canvas, { onQuads, onPlayhead, onProblem });

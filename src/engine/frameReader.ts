@@ -50,7 +50,11 @@ export class FrameReader {
   /** The frame on show at `seconds` from the file's first frame; it stays open until the next call. */
   async at(seconds: number): Promise<VideoSample | null> {
     const time = this.first + seconds + ROUNDING;
-    if (!this.current || time < this.current.timestamp || time > this.current.timestamp + READ_AHEAD_SECONDS) {
+    if (
+      !this.current ||
+      time < this.current.timestamp ||
+      time > this.current.timestamp + READ_AHEAD_SECONDS
+    ) {
       await this.seek(time);
     }
     while (this.next && this.next.timestamp <= time) {

@@ -23,9 +23,15 @@ type Measured = Pick<Footage, 'type' | 'width' | 'height' | 'duration' | 'rate' 
  * kept. Nothing is kept of a file that fails.
  * @throws MoonError in plain words
  */
-export async function importMedia(file: File, stamp: { id: string; created: number }): Promise<Footage> {
+export async function importMedia(
+  file: File,
+  stamp: { id: string; created: number },
+): Promise<Footage> {
   if (file.size > LIMITS.bytes) {
-    throw new MoonError('media-too-large', `“${file.name}” is larger than 2 GB. Trim or compress it, then bring it in.`);
+    throw new MoonError(
+      'media-too-large',
+      `“${file.name}” is larger than 2 GB. Trim or compress it, then bring it in.`,
+    );
   }
   const head = new Uint8Array(await file.slice(0, 4096).arrayBuffer());
   const sniffed = sniffMedia(head, file.name);
@@ -49,7 +55,8 @@ async function read(file: File, sniffed: MediaType) {
     return { bytes: new Uint8Array(await file.arrayBuffer()), extension, measured };
   }
   const source = new Uint8Array(await file.arrayBuffer());
-  if (extension !== 'svg') return { bytes: source, extension, measured: await measureStill(file, source) };
+  if (extension !== 'svg')
+    return { bytes: source, extension, measured: await measureStill(file, source) };
   const bytes = await drawSvg(new TextDecoder().decode(source), file.name);
   const drawn = new File([bytes as Uint8Array<ArrayBuffer>], file.name);
   return { bytes, extension: 'png', measured: await measureStill(drawn, bytes) };
@@ -66,7 +73,10 @@ async function measureStill(file: File, bytes: Uint8Array): Promise<Measured> {
   const bitmap = await createImageBitmap(file).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });
-  const context = new OffscreenCanvas(Math.min(256, bitmap.width), Math.min(256, bitmap.height)).getContext('2d')!;
+  const context = new OffscreenCanvas(
+    Math.min(256, bitmap.width),
+    Math.min(256, bitmap.height),
+  ).getContext('2d')!;
   context.drawImage(bitmap, 0, 0, context.canvas.width, context.canvas.height);
   // As shown: a photograph may be stored on its side.
   const shown = { width: bitmap.width, height: bitmap.height };
@@ -98,7 +108,10 @@ async function drawSvg(source: string, name: string): Promise<Uint8Array> {
     const drawing = new Resvg(source);
     const longest = Math.max(drawing.width, drawing.height);
     if (longest > LIMITS.side) {
-      throw new MoonError('media-too-large', `“${name}” is ${Math.round(drawing.width)} × ${Math.round(drawing.height)} pixels; at most ${LIMITS.side} on a side can be used.`);
+      throw new MoonError(
+        'media-too-large',
+        `“${name}” is ${Math.round(drawing.width)} × ${Math.round(drawing.height)} pixels; at most ${LIMITS.side} on a side can be used.`,
+      );
     }
     return drawing.render().asPng();
   } catch (error) {
@@ -114,7 +127,8 @@ async function measureTimed(file: File): Promise<Measured> {
     if (video) return await measureVideo(video, file.name);
     const audio = await input.getPrimaryAudioTrack();
     if (!audio) throw unreadable(file.name, 'holds neither video nor sound');
-    if (!(await audio.canDecode())) throw unreadable(file.name, 'holds sound of a kind this browser cannot play');
+    if (!(await audio.canDecode()))
+      throw unreadable(file.name, 'holds sound of a kind this browser cannot play');
     const duration = await audio.computeDuration();
     return { type: 'sound', width: 0, height: 0, duration, rate: null, alpha: false };
   } catch (error) {

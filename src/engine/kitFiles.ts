@@ -8,7 +8,9 @@ export async function saveKit(kit: Kit): Promise<Blob> {
   for (const { media: entry } of kit.footage) {
     if (!media.has(entry.hash)) media.set(entry.hash, await readMedia(entry.hash, 0, entry.bytes));
   }
-  return new Blob([writeKitFile({ kit, media }) as Uint8Array<ArrayBuffer>], { type: 'application/zip' });
+  return new Blob([writeKitFile({ kit, media }) as Uint8Array<ArrayBuffer>], {
+    type: 'application/zip',
+  });
 }
 
 /**

@@ -11,7 +11,10 @@ const LONGEST = 1280;
 
 const measuredSize = ({ width, height }: Overlay) => {
   const scale = Math.min(1, LONGEST / Math.max(width, height));
-  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+  return {
+    width: Math.max(1, Math.round(width * scale)),
+    height: Math.max(1, Math.round(height * scale)),
+  };
 };
 
 /** Paints every frame of an overlay without its backdrop and measures it. */

@@ -56,7 +56,10 @@ export async function readMedia(hash: string, start: number, end: number): Promi
 async function chunkAt(hash: string, index: number): Promise<string> {
   const chunk = await storage.getItem(chunkKey(hash, index));
   if (chunk === null) {
-    throw new MoonError('media-missing', 'A media file is no longer in this browser. Bring it in again.');
+    throw new MoonError(
+      'media-missing',
+      'A media file is no longer in this browser. Bring it in again.',
+    );
   }
   return chunk;
 }

@@ -28,7 +28,13 @@ export async function pickColour(
   } else {
     const reader = await FrameReader.open(mediaSource(footage.media));
     const seconds = Math.max(0, framesToSeconds(frame - item.start, landing.rate));
-    (await reader.at(Math.min(seconds, footage.duration - 0.001)))?.draw(context, 0, 0, width, height);
+    (await reader.at(Math.min(seconds, footage.duration - 0.001)))?.draw(
+      context,
+      0,
+      0,
+      width,
+      height,
+    );
     reader.close();
   }
   const { data } = context.getImageData(0, 0, width, height);

@@ -20,8 +20,7 @@ export type Proof = 'backdrop' | 'dark' | 'light' | 'bars' | 'footage';
 
 /** Result; the chosen item's alpha as grey; the chosen item alone on checks. */
 export type StageMode =
-  | { readonly kind: 'result' }
-  | { readonly kind: 'matte' | 'cut-out'; readonly item: string };
+  { readonly kind: 'result' } | { readonly kind: 'matte' | 'cut-out'; readonly item: string };
 
 export interface StageView {
   readonly bundle: Bundle;
@@ -182,7 +181,9 @@ export class Stage {
       const alone = itemAlone(document, view.mode.item, frame, assets);
       const matte = view.mode.kind === 'matte';
       return [
-        await this.bitmap(view, async (context) => paintSurface(context, matte ? 'black' : 'checks')),
+        await this.bitmap(view, async (context) =>
+          paintSurface(context, matte ? 'black' : 'checks'),
+        ),
         await this.bitmap(view, async (context) => {
           await this.artist.paint(context, alone, assets);
           if (matte) whiten(context);
@@ -230,7 +231,11 @@ export class Stage {
     else paintSurface(context, surface);
     if (!guide) return;
     const seconds = footage ? guide.seconds + framesToSeconds(frame, document.rate) : guide.seconds;
-    const behind = guideScene(scene, { ...guide, seconds, strength: footage ? 1 : guide.strength }, assets);
+    const behind = guideScene(
+      scene,
+      { ...guide, seconds, strength: footage ? 1 : guide.strength },
+      assets,
+    );
     if (behind) await this.artist.paint(context, behind, assets);
   }
 }

@@ -3,7 +3,16 @@ export type Surface = 'checks' | 'dark' | 'light' | 'bars' | 'black';
 const FLAT = { dark: '#17141f', light: '#f6f4ef', black: '#000000' } as const;
 
 /** Eight bars, from white down to black, as a vision mixer shows them. */
-const BARS = ['#ffffff', '#e6e62e', '#2ee6e6', '#2ee62e', '#e62ee6', '#e62e2e', '#2e2ee6', '#000000'];
+const BARS = [
+  '#ffffff',
+  '#e6e62e',
+  '#2ee6e6',
+  '#2ee62e',
+  '#e62ee6',
+  '#e62e2e',
+  '#2e2ee6',
+  '#000000',
+];
 
 const CHECK_PIXELS = 12;
 

@@ -13,7 +13,10 @@ const LONGEST = 480;
 /** Canvas for a thumbnail of something that size; never larger than the thing itself. */
 function thumbnailContext(width: number, height: number): Context {
   const scale = Math.min(1, LONGEST / Math.max(width, height));
-  return softwareContext(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
+  return softwareContext(
+    Math.max(1, Math.round(width * scale)),
+    Math.max(1, Math.round(height * scale)),
+  );
 }
 
 const toBlob = (context: Context): Promise<Blob> =>
@@ -86,7 +89,10 @@ async function waveform(footage: Footage): Promise<Blob> {
       sample.copyTo(values, { planeIndex: 0, format: 'f32-planar' });
       values.forEach((value, i) => {
         const time = sample.timestamp + i / sample.sampleRate;
-        const column = Math.min(WAVE_COLUMNS - 1, Math.max(0, Math.floor((time / footage.duration) * WAVE_COLUMNS)));
+        const column = Math.min(
+          WAVE_COLUMNS - 1,
+          Math.max(0, Math.floor((time / footage.duration) * WAVE_COLUMNS)),
+        );
         peaks[column] = Math.max(peaks[column], Math.abs(value));
       });
       sample.close();

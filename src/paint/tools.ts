@@ -36,9 +36,15 @@ export interface PaintTools {
   readonly scratch: (
     width: number,
     height: number,
-  ) => { readonly context: PaintContext; readonly image: CanvasImageSource; readonly release: () => void };
+  ) => {
+    readonly context: PaintContext;
+    readonly image: CanvasImageSource;
+    readonly release: () => void;
+  };
   readonly path: (d?: string) => Path2D;
-  readonly matrix: (m: readonly [number, number, number, number, number, number]) => DOMMatrix2DInit;
+  readonly matrix: (
+    m: readonly [number, number, number, number, number, number],
+  ) => DOMMatrix2DInit;
   /** The decoded (and keyed) picture of an item; null when it is missing, and nothing is drawn. */
   readonly picture: (item: PictureItem) => CanvasImageSource | null;
 }

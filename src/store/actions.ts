@@ -32,7 +32,9 @@ const stamp = () => ({ id: newId(), created: Date.now() });
 /** Whether changes are allowed here; says why when they are not. */
 const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
   if (!getState().session.following) return true;
-  dispatch(noticed('This kit is open in another tab. Change it there, or close that tab.', 'problem'));
+  dispatch(
+    noticed('This kit is open in another tab. Change it there, or close that tab.', 'problem'),
+  );
   return false;
 };
 
@@ -41,7 +43,12 @@ const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
  * @param gesture edits with the same gesture in a row are one undo step
  */
 const editDocument =
-  <T extends Editable>(kind: T['kind'], id: string, edit: (document: T) => T, gesture: string | null): AppThunk =>
+  <T extends Editable>(
+    kind: T['kind'],
+    id: string,
+    edit: (document: T) => T,
+    gesture: string | null,
+  ): AppThunk =>
   (dispatch, getState) => {
     const document = selectDocument(getState(), id);
     if (document?.kind !== kind || !dispatch(mayChange())) return;
@@ -58,19 +65,29 @@ const editDocument =
 export type OverlayEdit = (overlay: Overlay) => Overlay;
 export type LandingEdit = (landing: Landing) => Landing;
 
-export const editOverlay = (id: string, edit: OverlayEdit, gesture: string | null = null): AppThunk =>
-  editDocument<Overlay>('overlay', id, edit, gesture);
+export const editOverlay = (
+  id: string,
+  edit: OverlayEdit,
+  gesture: string | null = null,
+): AppThunk => editDocument<Overlay>('overlay', id, edit, gesture);
 
-export const editLanding = (id: string, edit: LandingEdit, gesture: string | null = null): AppThunk =>
-  editDocument<Landing>('landing', id, edit, gesture);
+export const editLanding = (
+  id: string,
+  edit: LandingEdit,
+  gesture: string | null = null,
+): AppThunk => editDocument<Landing>('landing', id, edit, gesture);
 
-export const undo = (id: string): AppThunk => (dispatch) => {
-  if (dispatch(mayChange())) dispatch(undone(id));
-};
+export const undo =
+  (id: string): AppThunk =>
+  (dispatch) => {
+    if (dispatch(mayChange())) dispatch(undone(id));
+  };
 
-export const redo = (id: string): AppThunk => (dispatch) => {
-  if (dispatch(mayChange())) dispatch(redone(id));
-};
+export const redo =
+  (id: string): AppThunk =>
+  (dispatch) => {
+    if (dispatch(mayChange())) dispatch(redone(id));
+  };
 
 /** @returns the new overlay's id; null when nothing may be changed here */
 export const addOverlay =
@@ -83,7 +100,10 @@ export const addOverlay =
   };
 
 export const addLanding =
-  (base: Footage | null, change: (landing: Landing) => Landing = (landing) => landing): AppThunk<string | null> =>
+  (
+    base: Footage | null,
+    change: (landing: Landing) => Landing = (landing) => landing,
+  ): AppThunk<string | null> =>
   (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const landing = change(createLanding(stamp(), 'New landing', base));
@@ -91,37 +111,45 @@ export const addLanding =
     return landing.id;
   };
 
-export const rename = (id: string, name: string): AppThunk => (dispatch, getState) => {
-  if (!dispatch(mayChange())) return;
-  const document = selectDocument(getState(), id);
-  const footage = selectFootageById(getState(), id);
-  if (document) dispatch(documentChanged({ document: { ...document, name }, gesture: null }));
-  else if (footage) dispatch(footageSet({ ...footage, name }));
-};
+export const rename =
+  (id: string, name: string): AppThunk =>
+  (dispatch, getState) => {
+    if (!dispatch(mayChange())) return;
+    const document = selectDocument(getState(), id);
+    const footage = selectFootageById(getState(), id);
+    if (document) dispatch(documentChanged({ document: { ...document, name }, gesture: null }));
+    else if (footage) dispatch(footageSet({ ...footage, name }));
+  };
 
-export const duplicate = (id: string): AppThunk => (dispatch, getState) => {
-  const document = selectDocument(getState(), id);
-  if (!document || !dispatch(mayChange())) return;
-  dispatch(documentAdded({ ...document, ...stamp(), name: `${document.name} copy` }));
-};
+export const duplicate =
+  (id: string): AppThunk =>
+  (dispatch, getState) => {
+    const document = selectDocument(getState(), id);
+    if (!document || !dispatch(mayChange())) return;
+    dispatch(documentAdded({ ...document, ...stamp(), name: `${document.name} copy` }));
+  };
 
 /** What was deleted in this visit, so that Undo can bring it back. */
 const bin = new Map<string, Editable | Footage>();
 
-export const remove = (id: string): AppThunk => (dispatch, getState) => {
-  const gone = selectDocument(getState(), id) ?? selectFootageById(getState(), id);
-  if (!gone || !dispatch(mayChange())) return;
-  bin.set(id, gone);
-  dispatch(removed(id));
-  dispatch(noticed(`“${gone.name}” was deleted.`, 'note', id));
-};
+export const remove =
+  (id: string): AppThunk =>
+  (dispatch, getState) => {
+    const gone = selectDocument(getState(), id) ?? selectFootageById(getState(), id);
+    if (!gone || !dispatch(mayChange())) return;
+    bin.set(id, gone);
+    dispatch(removed(id));
+    dispatch(noticed(`“${gone.name}” was deleted.`, 'note', id));
+  };
 
-export const restore = (id: string): AppThunk => (dispatch) => {
-  const kept = bin.get(id);
-  if (!kept || !dispatch(mayChange())) return;
-  bin.delete(id);
-  dispatch(kept.kind === 'footage' ? footageSet(kept) : documentAdded(kept));
-};
+export const restore =
+  (id: string): AppThunk =>
+  (dispatch) => {
+    const kept = bin.get(id);
+    if (!kept || !dispatch(mayChange())) return;
+    bin.delete(id);
+    dispatch(kept.kind === 'footage' ? footageSet(kept) : documentAdded(kept));
+  };
 
 /** Brings files in, one after the other; each that fails says why, the others still come in. */
 export const importFiles =
@@ -141,9 +169,11 @@ export const importFiles =
     return brought;
   };
 
-export const renameKit = (name: string): AppThunk => (dispatch) => {
-  if (dispatch(mayChange())) dispatch(kitNamed(name));
-};
+export const renameKit =
+  (name: string): AppThunk =>
+  (dispatch) => {
+    if (dispatch(mayChange())) dispatch(kitNamed(name));
+  };
 
 export const startEmptyKit = (): AppThunk => renameKit('My kit');
 
@@ -152,7 +182,9 @@ const DEMO_KIT = '/demo/fennel-hill-kites.moonpatch';
 export const openDemoKit = (): AppThunk<Promise<void>> => async (dispatch) => {
   const response = await fetch(DEMO_KIT).catch(() => null);
   if (!response?.ok) {
-    dispatch(noticed('The demo kit is not part of this build. Run “npm run build” again.', 'problem'));
+    dispatch(
+      noticed('The demo kit is not part of this build. Run “npm run build” again.', 'problem'),
+    );
     return;
   }
   await dispatch(openKitFile(await response.blob()));

@@ -55,7 +55,9 @@ export function kitReducer(state: KitState = start, action: UnknownAction): KitS
     return {
       status: fresh ? 'fresh' : 'ready',
       name: kit.name,
-      documents: Object.fromEntries(documents.map((entry) => [entry.id, newHistory([], entry, [])])),
+      documents: Object.fromEntries(
+        documents.map((entry) => [entry.id, newHistory([], entry, [])]),
+      ),
       footage: Object.fromEntries(kit.footage.map((entry) => [entry.id, entry])),
     };
   }

@@ -1,10 +1,5 @@
 import type { KitState } from './kit';
-import {
-  documentFollowed,
-  footageSet,
-  kitLoaded,
-  removed,
-} from './kit';
+import { documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { followingSet, noticed, unsavedSet } from './session';
 import {
   forgetDocument,
@@ -49,7 +44,9 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
   try {
     const { kit, problems } = await loadKit();
     const loaded = kit ?? { name: 'My kit', overlays: [], landings: [], footage: [] };
-    saved = new Map([...loaded.overlays, ...loaded.landings, ...loaded.footage].map((entry) => [entry.id, entry]));
+    saved = new Map(
+      [...loaded.overlays, ...loaded.landings, ...loaded.footage].map((entry) => [entry.id, entry]),
+    );
     savedName = kit ? kit.name : null;
     if (writer) {
       void engine.clearScratchFiles().catch(() => undefined);
@@ -57,11 +54,22 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
     }
     dispatch(kitLoaded({ kit: loaded, fresh: kit === null }));
     if (problems.length > 0) {
-      dispatch(noticed(`${problems.length} of your documents could not be read and was left alone: ${problems[0]}`, 'problem'));
+      dispatch(
+        noticed(
+          `${problems.length} of your documents could not be read and was left alone: ${problems[0]}`,
+          'problem',
+        ),
+      );
     }
   } catch (error) {
-    dispatch(kitLoaded({ kit: { name: 'My kit', overlays: [], landings: [], footage: [] }, fresh: true }));
-    dispatch(unsavedSet(`The browser does not let this page store anything (${plainWords(error)}). Nothing you make now will be kept.`));
+    dispatch(
+      kitLoaded({ kit: { name: 'My kit', overlays: [], landings: [], footage: [] }, fresh: true }),
+    );
+    dispatch(
+      unsavedSet(
+        `The browser does not let this page store anything (${plainWords(error)}). Nothing you make now will be kept.`,
+      ),
+    );
   }
 };
 
@@ -101,7 +109,9 @@ async function writeChanges(): Promise<void> {
     if (store.getState().session.unsaved) store.dispatch(unsavedSet(null));
   } catch (error) {
     store.dispatch(
-      unsavedSet(`Your newest changes are not saved yet: ${plainWords(error)}. Free some room, then change anything to try again.`),
+      unsavedSet(
+        `Your newest changes are not saved yet: ${plainWords(error)}. Free some room, then change anything to try again.`,
+      ),
     );
   } finally {
     writing = false;

@@ -1,5 +1,12 @@
 import { createSelector } from '@reduxjs/toolkit';
-import { bundleOf, type Bundle, type Footage, type Kit, type Landing, type Overlay } from '@/core/document';
+import {
+  bundleOf,
+  type Bundle,
+  type Footage,
+  type Kit,
+  type Landing,
+  type Overlay,
+} from '@/core/document';
 import type { Editable } from './kit';
 import type { RootState } from './store';
 
@@ -56,11 +63,7 @@ export const selectKit = createSelector(
 /** A document with all it uses; the same object as long as none of it changes. */
 export const makeSelectBundle = () =>
   createSelector(
-    [
-      (state: RootState, id: string) => selectDocument(state, id),
-      selectOverlays,
-      footageById,
-    ],
+    [(state: RootState, id: string) => selectDocument(state, id), selectOverlays, footageById],
     (document, overlays, footage): Bundle | null =>
       document
         ? bundleOf(

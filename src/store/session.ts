@@ -17,7 +17,12 @@ interface SessionState {
   readonly theme: 'system' | 'light' | 'dark';
 }
 
-const initialState: SessionState = { notices: [], following: false, unsaved: null, theme: 'system' };
+const initialState: SessionState = {
+  notices: [],
+  following: false,
+  unsaved: null,
+  theme: 'system',
+};
 
 const session = createSlice({
   name: 'session',

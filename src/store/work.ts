@@ -1,6 +1,13 @@
 import { engine } from '@/engine/engine';
 
-export type { Progress, ReadBack, SendRequest, SendStage, Sent, ServerHealth } from '@/engine/engine';
+export type {
+  Progress,
+  ReadBack,
+  SendRequest,
+  SendStage,
+  Sent,
+  ServerHealth,
+} from '@/engine/engine';
 
 /** Heavy work that leaves the kit as it is; screens call the engine through here. */
 export const work = {

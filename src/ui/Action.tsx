@@ -57,6 +57,7 @@ export function IconAction({ label, icon, disabled, selected, onPress }: IconAct
       disabled={disabled}
       selected={selected}
       mode={selected ? 'contained' : undefined}
+      containerColor={selected ? tokens.plumSoft : undefined}
       iconColor={selected ? tokens.plum : tokens.ink}
       onPress={onPress}
       accessibilityLabel={label}

@@ -41,7 +41,11 @@ export function Chip({ label, icon, selected = false, role = 'button', onPress }
 
 interface ChoiceProps<T extends string> {
   readonly label: string;
-  readonly options: readonly { readonly value: T; readonly label: string; readonly icon?: string }[];
+  readonly options: readonly {
+    readonly value: T;
+    readonly label: string;
+    readonly icon?: string;
+  }[];
   readonly value: T;
   readonly onChange: (value: T) => void;
 }

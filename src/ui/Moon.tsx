@@ -16,7 +16,14 @@ export function Moon({ phase, size, active = true }: MoonProps) {
     <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
       <Circle cx={12} cy={12} r={10} fill={tokens.card} />
       <Path d={litPath(phase)} fill={lit} opacity={active ? 1 : 0.45} />
-      <Circle cx={12} cy={12} r={10} fill="none" stroke={active ? tokens.plum : tokens.softInk} strokeWidth={2} />
+      <Circle
+        cx={12}
+        cy={12}
+        r={10}
+        fill="none"
+        stroke={active ? tokens.plum : tokens.softInk}
+        strokeWidth={2}
+      />
     </Svg>
   );
 }

@@ -44,10 +44,18 @@ function timeLeft(share: number, startedAt: number): string {
   if (share < 0.05) return 'working out how long';
   const seconds = (((performance.now() - startedAt) / share) * (1 - share)) / 1000;
   if (seconds < 1) return 'nearly done';
-  return seconds < 90 ? `about ${Math.ceil(seconds)} s left` : `about ${Math.ceil(seconds / 60)} min left`;
+  return seconds < 90
+    ? `about ${Math.ceil(seconds)} s left`
+    : `about ${Math.ceil(seconds / 60)} min left`;
 }
 
 const styles = StyleSheet.create({
-  card: { flexDirection: 'row', alignItems: 'center', gap: 12, padding: 12, borderRadius: RADIUS.card },
+  card: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    padding: 12,
+    borderRadius: RADIUS.card,
+  },
   words: { flex: 1 },
 });

@@ -83,7 +83,9 @@ export function TypedNumber({ label, value, unit, min, max, step, onChange }: Ty
   const [typed, setTyped] = useState<string | null>(null);
   const hint = useId();
   const parsed = typed === null ? value : Number(typed.replace(',', '.'));
-  const wrong = typed !== null && (typed.trim() === '' || !Number.isFinite(parsed) || parsed < min || parsed > max);
+  const wrong =
+    typed !== null &&
+    (typed.trim() === '' || !Number.isFinite(parsed) || parsed < min || parsed > max);
 
   const commit = () => {
     if (typed !== null && !wrong && parsed !== value) onChange(parsed, null);
@@ -103,7 +105,11 @@ export function TypedNumber({ label, value, unit, min, max, step, onChange }: Ty
         selectTextOnFocus
         style={[
           styles.input,
-          { color: tokens.ink, borderColor: wrong ? tokens.rust : tokens.line, backgroundColor: tokens.card },
+          {
+            color: tokens.ink,
+            borderColor: wrong ? tokens.rust : tokens.line,
+            backgroundColor: tokens.card,
+          },
         ]}
       />
       {unit ? (
@@ -112,7 +118,10 @@ export function TypedNumber({ label, value, unit, min, max, step, onChange }: Ty
         </Words>
       ) : null}
       {wrong ? (
-        <Words kind="small" style={[styles.hint, { color: tokens.rust, backgroundColor: tokens.card }]}>
+        <Words
+          kind="small"
+          style={[styles.hint, { color: tokens.rust, backgroundColor: tokens.card }]}
+        >
           {`${min} to ${max}`}
         </Words>
       ) : null}
@@ -122,7 +131,8 @@ export function TypedNumber({ label, value, unit, min, max, step, onChange }: Ty
 
 const decimals = (step: number): number => Math.max(0, Math.ceil(-Math.log10(step)));
 
-const shown = (value: number, step: number): string => String(Number(value.toFixed(Math.max(decimals(step), 2))));
+const shown = (value: number, step: number): string =>
+  String(Number(value.toFixed(Math.max(decimals(step), 2))));
 
 const rounded = (value: number, step: number): number =>
   Number((Math.round(value / step) * step).toFixed(6));

@@ -43,7 +43,11 @@ export function Steps({ current, wide, go }: StepsProps) {
             aria-disabled={!press && !active}
             disabled={!press}
             onPress={press ?? undefined}
-            style={[styles.step, wide && styles.railStep, !press && !active && styles.faint]}
+            style={[
+              styles.step,
+              wide ? styles.railStep : styles.barStep,
+              !press && !active && styles.faint,
+            ]}
           >
             <Moon phase={phase} size={26} active={active} />
             <Words
@@ -63,7 +67,8 @@ export function Steps({ current, wide, go }: StepsProps) {
 const styles = StyleSheet.create({
   bar: { flexDirection: 'row', borderTopWidth: 1, height: 68 },
   rail: { width: 84, borderRightWidth: 1, paddingTop: 8, gap: 4 },
-  step: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 3 },
-  railStep: { flex: 0, height: 60 },
+  step: { alignItems: 'center', justifyContent: 'center', gap: 3 },
+  barStep: { flex: 1 },
+  railStep: { height: 60 },
   faint: { opacity: 0.5 },
 });

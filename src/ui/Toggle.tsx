@@ -15,11 +15,21 @@ export function Toggle({ label, value, onChange }: ToggleProps) {
   return (
     <View style={styles.row}>
       <Words>{label}</Words>
-      <Switch value={value} onValueChange={onChange} accessibilityLabel={label} color={tokens.plum} />
+      <Switch
+        value={value}
+        onValueChange={onChange}
+        accessibilityLabel={label}
+        color={tokens.plum}
+      />
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', minHeight: TOUCH },
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    minHeight: TOUCH,
+  },
 });

@@ -17,7 +17,10 @@ export interface Verdict {
   /** Worst first. */
   readonly findings: readonly Finding[];
   /** What every other rule said. */
-  readonly others: readonly { readonly label: string; readonly outcome: Exclude<RuleOutcome, { kind: 'finding' }> }[];
+  readonly others: readonly {
+    readonly label: string;
+    readonly outcome: Exclude<RuleOutcome, { kind: 'finding' }>;
+  }[];
 }
 
 /** Puts an overlay's measured frames before every rule. */
@@ -29,7 +32,14 @@ export function judge(overlay: Overlay, measured: Measured): Verdict {
   const others = outcomes.flatMap(({ rule, outcome }) =>
     outcome.kind === 'finding' ? [] : [{ label: rule.label, outcome }],
   );
-  return { sentence: sentence(findings, others.map((other) => other.outcome)), findings, others };
+  return {
+    sentence: sentence(
+      findings,
+      others.map((other) => other.outcome),
+    ),
+    findings,
+    others,
+  };
 }
 
 function sentence(findings: readonly Finding[], others: readonly RuleOutcome[]): string {

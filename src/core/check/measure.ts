@@ -1,18 +1,12 @@
-import {
-  chroma,
-  chromaBin,
-  chromaDistance,
-  CHROMA_BINS,
-  luma,
-  parseHex,
-} from '../colour';
+import { chroma, chromaBin, chromaDistance, CHROMA_BINS, luma, parseHex } from '../colour';
+import { DEFAULT_KEY } from '../document/create';
 import type { Overlay } from '../document/types';
 
 /**
- * Share of the key colour's own chroma within which a receiver's key is taken to remove a colour:
- * a quarter, the middle of what common keyers need to clear a compressed backdrop.
+ * Chroma distance, as a share of the key colour's own chroma, below which a colour counts as
+ * vanishing: there the app's own key, as it starts out, leaves less than half of it.
  */
-export const VANISH_SHARE = 0.25;
+const VANISH_SHARE = DEFAULT_KEY.tolerance + DEFAULT_KEY.softness / 2;
 
 /** Alpha limits between which a pixel counts as half clear. */
 const CLEAR = 0.02 * 255;
@@ -87,10 +81,8 @@ export class Measurer {
 }
 
 /** Whether a key on chroma `key` would remove a pixel of chroma `own`. */
-export const vanishes = (
-  own: readonly [number, number],
-  key: readonly [number, number],
-): boolean => chromaDistance(own, key) <= VANISH_SHARE * Math.hypot(...key);
+export const vanishes = (own: readonly [number, number], key: readonly [number, number]): boolean =>
+  chromaDistance(own, key) <= VANISH_SHARE * Math.hypot(...key);
 
 /**
  * Whether a half-clear pixel is more than an antialiased edge: an edge is at most 1.5 pixels wide, so

@@ -1,10 +1,21 @@
 import { parseHex } from './convert';
 
-/** Names of the hue circle in steps of 30°, from red. */
-const HUES = [
-  'red', 'orange', 'yellow', 'lime', 'green', 'mint',
-  'cyan', 'azure', 'blue', 'violet', 'magenta', 'rose',
-] as const;
+/** Everyday names round the hue circle, each up to a hue in degrees. */
+const HUES: readonly (readonly [upTo: number, name: string])[] = [
+  [16, 'red'],
+  [42, 'orange'],
+  [68, 'yellow'],
+  [88, 'lime'],
+  [152, 'green'],
+  [172, 'mint'],
+  [194, 'cyan'],
+  [222, 'azure'],
+  [258, 'blue'],
+  [284, 'violet'],
+  [318, 'magenta'],
+  [344, 'rose'],
+  [360, 'red'],
+];
 
 /** An everyday name for a colour, for sentences; not unique. */
 export function colourName(hex: string): string {
@@ -15,6 +26,6 @@ export function colourName(hex: string): string {
   if (range < 24) return most < 48 ? 'black' : most > 208 ? 'white' : 'grey';
   const sixth =
     most === r ? ((g - b) / range + 6) % 6 : most === g ? (b - r) / range + 2 : (r - g) / range + 4;
-  const hue = HUES[Math.round(sixth * 2) % 12];
+  const hue = HUES.find(([upTo]) => sixth * 60 <= upTo)![1];
   return most < 110 ? `dark ${hue}` : hue;
 }

@@ -85,7 +85,7 @@ export function safestKey(histogram: Float64Array, meanLuma: number): KeyCandida
   return best;
 }
 
-/** How far each of some key colours lies from the artwork. */
+/** How far each of some key colours lies from the artwork; infinitely far when there is none. */
 export function keyDistances(
   histogram: Float64Array,
   colours: readonly Rgb[],
@@ -93,7 +93,7 @@ export function keyDistances(
   const occupied = [...histogram.keys()].filter((bin) => histogram[bin] > 0).map(binChroma);
   return colours.map((rgb) => {
     const key = chroma(...rgb);
-    const distance = Math.min(1, ...occupied.map((artwork) => chromaDistance(key, artwork)));
+    const distance = Math.min(...occupied.map((artwork) => chromaDistance(key, artwork)));
     return { colour: toHex(rgb), distance };
   });
 }

@@ -16,7 +16,11 @@ import {
 } from './types';
 
 /** Canvas sizes offered by shape; any other size can be typed. */
-export const SIZES: readonly { readonly label: string; readonly width: number; readonly height: number }[] = [
+export const SIZES: readonly {
+  readonly label: string;
+  readonly width: number;
+  readonly height: number;
+}[] = [
   { label: '16:9', width: 1920, height: 1080 },
   { label: '9:16', width: 1080, height: 1920 },
   { label: '1:1', width: 1080, height: 1080 },
@@ -47,7 +51,11 @@ export const createOverlay = ({ id, created }: Stamp, name: string): Overlay => 
   guide: null,
 });
 
-export const createLanding = ({ id, created }: Stamp, name: string, base: Footage | null): Landing => {
+export const createLanding = (
+  { id, created }: Stamp,
+  name: string,
+  base: Footage | null,
+): Landing => {
   const rate = base?.rate ?? RATE_30;
   return {
     kind: 'landing',

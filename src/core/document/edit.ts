@@ -223,11 +223,7 @@ export function changeSize(overlay: Overlay, width: number, height: number): Ove
   };
 }
 
-export const updateItem = (
-  landing: Landing,
-  id: string,
-  patch: Partial<LandingItem>,
-): Landing => ({
+export const updateItem = (landing: Landing, id: string, patch: Partial<LandingItem>): Landing => ({
   ...landing,
   items: landing.items.map((item) => (item.id === id ? { ...item, ...patch } : item)),
 });

@@ -70,7 +70,8 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
           throw invalid(`it holds a file that does not belong in a kit (${name.slice(0, 60)})`);
         }
         total += originalSize;
-        if (name === 'kit.json' && originalSize > LIMITS.kitJson) throw invalid('its list is too large');
+        if (name === 'kit.json' && originalSize > LIMITS.kitJson)
+          throw invalid('its list is too large');
         if (total > LIMITS.media) throw invalid('it would unpack to more than 4 GB');
         return true;
       },
@@ -93,7 +94,10 @@ function kitJson(bytes: Uint8Array | undefined): unknown {
   const { format, version, kit } = (parsed ?? {}) as Record<string, unknown>;
   if (format !== FORMAT) throw invalid('it is not a Moon Patch kit');
   if (typeof version !== 'number' || version > FORMAT_VERSION) {
-    throw new MoonError('document-newer', 'This kit was saved by a newer Moon Patch. Update the app, then open it again.');
+    throw new MoonError(
+      'document-newer',
+      'This kit was saved by a newer Moon Patch. Update the app, then open it again.',
+    );
   }
   return kit;
 }
@@ -108,7 +112,10 @@ function depthOf(value: unknown, depth = 0): number {
 }
 
 const invalid = (why: string): MoonError =>
-  new MoonError('kit-file-invalid', `This kit file could not be opened: ${why}. Your kit is as it was.`);
+  new MoonError(
+    'kit-file-invalid',
+    `This kit file could not be opened: ${why}. Your kit is as it was.`,
+  );
 
 const missing = (footage: Footage): MoonError =>
   new MoonError(

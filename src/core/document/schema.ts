@@ -1,25 +1,37 @@
-import { array, boolean, lazy, mixed, number, object, string, type ISchema, type Schema } from 'yup';
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  type ISchema,
+  type Schema,
+} from 'yup';
 import { MoonError } from '../errors';
 import { EASINGS } from '../motion/easings';
 import { MOVE_KINDS } from '../motion/moves';
 import { timeLayers } from '../motion/timing';
 import { CANVAS_LIMIT } from './create';
-import {
-  DOCUMENT_VERSION,
-  type Footage,
-  type Kit,
-  type Landing,
-  type Overlay,
-} from './types';
+import { DOCUMENT_VERSION, type Footage, type Kit, type Landing, type Overlay } from './types';
 
 /** A schema, or one that is chosen by looking at the value. */
 type Field = ISchema<unknown>;
 
 const LIMITS = { frames: 1_000_000, layers: 500, moves: 50, documents: 5000, text: 5000 } as const;
 
-const id = () => string().strict().required().matches(/^[\w-]{1,64}$/);
+const id = () =>
+  string()
+    .strict()
+    .required()
+    .matches(/^[\w-]{1,64}$/);
 const name = () => string().strict().defined().max(200);
-const colour = () => string().strict().required().matches(/^#[0-9a-f]{6}$/);
+const colour = () =>
+  string()
+    .strict()
+    .required()
+    .matches(/^#[0-9a-f]{6}$/);
 const finite = () =>
   number()
     .strict()
@@ -29,10 +41,13 @@ const share = () => finite().min(0).max(1);
 const frames = () => finite().integer().min(-LIMITS.frames).max(LIMITS.frames);
 const pixels = () => finite().min(-100_000).max(100_000);
 const canvas = () => finite().integer().min(CANVAS_LIMIT.min).max(CANVAS_LIMIT.max);
-const oneOf = (values: readonly string[]) => string().strict().required().oneOf([...values]);
+const oneOf = (values: readonly string[]) =>
+  string()
+    .strict()
+    .required()
+    .oneOf([...values]);
 const flag = () => boolean().strict().required();
-const shape = (fields: Record<string, Field>) =>
-  object(fields).strict().noUnknown().required();
+const shape = (fields: Record<string, Field>) => object(fields).strict().noUnknown().required();
 const orNull = (schema: Schema) =>
   lazy((value) => (value === null ? mixed().nullable() : schema)) as Field;
 const list = (of: Field, max: number) =>
@@ -57,7 +72,12 @@ const rate = shape({
   const perSecond = num / den;
   return perSecond >= 1 && perSecond <= 240;
 });
-const place = shape({ x: pixels(), y: pixels(), scale: finite().min(0).max(1000), rotation: finite() });
+const place = shape({
+  x: pixels(),
+  y: pixels(),
+  scale: finite().min(0).max(1000),
+  rotation: finite(),
+});
 const fill = shape({ colour: colour(), opacity: share() });
 const border = shape({ colour: colour(), width: finite().min(0).max(1000) });
 const shadow = shape({
@@ -155,8 +175,14 @@ const footage = shape({
   ...documentFields('footage'),
   type: oneOf(['video', 'still', 'sound']),
   media: shape({
-    hash: string().strict().required().matches(/^[0-9a-f]{64}$/),
-    extension: string().strict().required().matches(/^[a-z0-9]{1,5}$/),
+    hash: string()
+      .strict()
+      .required()
+      .matches(/^[0-9a-f]{64}$/),
+    extension: string()
+      .strict()
+      .required()
+      .matches(/^[a-z0-9]{1,5}$/),
     bytes: finite().integer().min(1),
   }),
   width: finite().integer().min(0).max(20_000),
@@ -211,7 +237,8 @@ const SCHEMAS = { overlay, landing, footage } as const;
 export function readDocument(value: unknown): Overlay | Landing | Footage {
   const kind = (value as { kind?: string } | null)?.kind;
   const schema = SCHEMAS[kind as keyof typeof SCHEMAS];
-  if (!schema) throw new MoonError('document-invalid', 'This is not an overlay, footage or landing.');
+  if (!schema)
+    throw new MoonError('document-invalid', 'This is not an overlay, footage or landing.');
   refuseNewer(value);
   validate(schema, value);
   const document = value as Overlay | Landing | Footage;
@@ -245,7 +272,9 @@ function validate(schema: Schema, value: unknown): void {
   try {
     schema.validateSync(value, { strict: true, abortEarly: true });
   } catch (error) {
-    throw new MoonError('document-invalid', `Something in it is not right: ${(error as Error).message}.`);
+    throw new MoonError(
+      'document-invalid',
+      `Something in it is not right: ${(error as Error).message}.`,
+    );
   }
 }
-

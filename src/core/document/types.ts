@@ -34,7 +34,8 @@ export interface Shadow {
   readonly blur: number;
 }
 
-export type Backdrop = { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
+export type Backdrop =
+  { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
 
 export type Blend = 'normal' | 'multiply' | 'screen';
 

@@ -13,8 +13,10 @@ interface Signature extends MediaType {
 
 const ascii = (head: Uint8Array, at: number, length: number): string =>
   String.fromCharCode(...head.subarray(at, at + length));
-const starts = (...bytes: readonly number[]) => (head: Uint8Array) =>
-  bytes.every((byte, i) => head[i] === byte);
+const starts =
+  (...bytes: readonly number[]) =>
+  (head: Uint8Array) =>
+    bytes.every((byte, i) => head[i] === byte);
 const riff = (form: string) => (head: Uint8Array) =>
   ascii(head, 0, 4) === 'RIFF' && ascii(head, 8, 4) === form;
 /** ISO base media: the brand tells sound from video and QuickTime from MP4. */
@@ -28,12 +30,22 @@ const SIGNATURES: readonly Signature[] = [
   { type: 'still', extension: 'webp', mime: 'image/webp', matches: riff('WEBP') },
   { type: 'still', extension: 'svg', mime: 'image/svg+xml', matches: looksLikeSvg },
   { type: 'video', extension: 'mov', mime: 'video/quicktime', matches: brand((b) => b === 'qt  ') },
-  { type: 'sound', extension: 'm4a', mime: 'audio/mp4', matches: brand((b) => b.startsWith('M4A')) },
+  {
+    type: 'sound',
+    extension: 'm4a',
+    mime: 'audio/mp4',
+    matches: brand((b) => b.startsWith('M4A')),
+  },
   { type: 'video', extension: 'mp4', mime: 'video/mp4', matches: brand(() => true) },
   { type: 'video', extension: 'webm', mime: 'video/webm', matches: starts(0x1a, 0x45, 0xdf, 0xa3) },
   { type: 'sound', extension: 'wav', mime: 'audio/wav', matches: riff('WAVE') },
   { type: 'sound', extension: 'ogg', mime: 'audio/ogg', matches: (h) => ascii(h, 0, 4) === 'OggS' },
-  { type: 'sound', extension: 'flac', mime: 'audio/flac', matches: (h) => ascii(h, 0, 4) === 'fLaC' },
+  {
+    type: 'sound',
+    extension: 'flac',
+    mime: 'audio/flac',
+    matches: (h) => ascii(h, 0, 4) === 'fLaC',
+  },
   { type: 'sound', extension: 'mp3', mime: 'audio/mpeg', matches: looksLikeMp3 },
 ];
 
@@ -53,7 +65,10 @@ function looksLikeMp3(head: Uint8Array): boolean {
  */
 export function sniffMedia(head: Uint8Array, name: string): MediaType {
   if (head.length === 0) {
-    throw new MoonError('media-empty', `“${name}” is empty: it holds no bytes. Export it again, then bring it in.`);
+    throw new MoonError(
+      'media-empty',
+      `“${name}” is empty: it holds no bytes. Export it again, then bring it in.`,
+    );
   }
   const found = SIGNATURES.find((signature) => signature.matches(head));
   if (!found) {

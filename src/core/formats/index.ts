@@ -15,7 +15,9 @@ export const formatById = (id: string): Format | undefined =>
 
 /** Formats that can carry a document, those that keep all of it first. */
 export function formatsFor(document: Overlay | Landing): readonly Format[] {
-  const able = FORMATS.filter((format) => document.kind === 'overlay' || !format.alpha || format.id === 'vp9');
+  const able = FORMATS.filter(
+    (format) => document.kind === 'overlay' || !format.alpha || format.id === 'vp9',
+  );
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }
 

@@ -11,6 +11,9 @@ interface KeyConstants {
   readonly keyChannel: 0 | 1 | 2;
 }
 
+/** Alpha that would be rounded to nothing in eight bits. */
+const LEAST_ALPHA = 0.5 / 255;
+
 /** A key colour with less chroma than this is a grey: every grey would be taken for it. */
 const LEAST_CHROMA = 0.05;
 
@@ -46,7 +49,7 @@ export function chromaKey(rgba: Uint8ClampedArray, settings: KeySettings): void 
     const y = LUMA.r * r + LUMA.g * g + LUMA.b * b;
     const distance = Math.hypot((b - y) * cbScale - cb, (r - y) * crScale - cr);
     const alpha = Math.min(1, Math.max(0, (distance - low) / range));
-    if (alpha === 0) {
+    if (alpha < LEAST_ALPHA) {
       rgba[i] = rgba[i + 1] = rgba[i + 2] = rgba[i + 3] = 0;
       continue;
     }
@@ -63,7 +66,11 @@ export function chromaKey(rgba: Uint8ClampedArray, settings: KeySettings): void 
     if (settings.spill > 0) {
       const own = keyChannel === 0 ? pr : keyChannel === 1 ? pg : pb;
       const others =
-        keyChannel === 0 ? Math.max(pg, pb) : keyChannel === 1 ? Math.max(pr, pb) : Math.max(pr, pg);
+        keyChannel === 0
+          ? Math.max(pg, pb)
+          : keyChannel === 1
+            ? Math.max(pr, pb)
+            : Math.max(pr, pg);
       const excess = Math.max(0, own - others) * settings.spill;
       if (excess > 0) {
         const weight = keyChannel === 0 ? LUMA.r : keyChannel === 1 ? LUMA.g : LUMA.b;

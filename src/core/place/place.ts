@@ -35,6 +35,7 @@ export function settledAngle(degrees: number): number {
 export function handleChange(centre: Point, from: Point, to: Point) {
   const start = Math.hypot(from.x - centre.x, from.y - centre.y) || 1;
   const end = Math.hypot(to.x - centre.x, to.y - centre.y);
-  const angle = Math.atan2(to.y - centre.y, to.x - centre.x) - Math.atan2(from.y - centre.y, from.x - centre.x);
+  const angle =
+    Math.atan2(to.y - centre.y, to.x - centre.x) - Math.atan2(from.y - centre.y, from.x - centre.x);
   return { factor: end / start, degrees: (angle * 180) / Math.PI };
 }

@@ -44,4 +44,3 @@ function shapeArtwork(layer: Extract<Layer, { kind: 'shape' }>): LayerArtwork {
   const unit = { letters: 0, words: 0, lines: 0 };
   return { glyphs: [{ d: shapePath(layer), matrix: IDENTITY, box, unit }], box };
 }
-

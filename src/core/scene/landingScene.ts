@@ -116,4 +116,3 @@ export function itemQuads(landing: Landing, assets: SceneAssets): ReadonlyMap<st
     }),
   );
 }
-

@@ -45,7 +45,9 @@ export function layoutWords(layer: WordsLayer, font: Font): WordsLayout {
     const advances = run.positions.map(
       (position) => position.xAdvance * scale + (position.xAdvance > 0 ? layer.letterSpacing : 0),
     );
-    const width = advances.reduce((sum, advance) => sum + advance, 0) - (run.glyphs.length ? layer.letterSpacing : 0);
+    const width =
+      advances.reduce((sum, advance) => sum + advance, 0) -
+      (run.glyphs.length ? layer.letterSpacing : 0);
     widest = Math.max(widest, width);
     let x = width * ALIGN_SHIFT[layer.align];
     let codePoint = 0;

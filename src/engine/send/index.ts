@@ -59,7 +59,13 @@ export async function send(
     const file = await make(artist, bundle, format, target, frames, progress, signal);
     onStage('reading back');
     const report = await readBack(file, format, artist, bundle, target, frames, progress, signal);
-    return { file, name: fileName(document.name, format.extension), width, height, readBack: report };
+    return {
+      file,
+      name: fileName(document.name, format.extension),
+      width,
+      height,
+      readBack: report,
+    };
   } finally {
     artist.close();
   }

@@ -14,7 +14,12 @@ import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
 
 /** Tags that match the codes `rgbaToI420` writes. */
-const COLOUR = { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false } as const;
+const COLOUR = {
+  primaries: 'bt709',
+  transfer: 'bt709',
+  matrix: 'bt709',
+  fullRange: false,
+} as const;
 
 interface VideoKind {
   readonly container: () => Mp4OutputFormat | WebMOutputFormat;
@@ -42,7 +47,10 @@ export const vp9Encoder = (target: EncodeTarget, alpha: boolean) =>
 async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Encoder> {
   const { width, height, rate } = target;
   const scratch = await openScratchFile(`${crypto.randomUUID()}.part`);
-  const output = new Output({ format: kind.container(), target: new StreamTarget(scratch.writable, { chunked: true }) });
+  const output = new Output({
+    format: kind.container(),
+    target: new StreamTarget(scratch.writable, { chunked: true }),
+  });
   const source = new VideoSampleSource(kind.encoding);
   output.addVideoTrack(source, { frameRate: rate.num / rate.den });
   await output.start();

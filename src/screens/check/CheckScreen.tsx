@@ -33,7 +33,10 @@ interface CheckProps {
 function Check({ bundle, overlay }: CheckProps) {
   const router = useRouter();
   const go = useOverlaySteps(overlay.id);
-  const { progress, result, problem, run, stop } = useLongWork<{ measured: Measured; of: Overlay }>();
+  const { progress, result, problem, run, stop } = useLongWork<{
+    measured: Measured;
+    of: Overlay;
+  }>();
   const measure = useMemo(
     () => () =>
       void run(async (report, signal) => ({

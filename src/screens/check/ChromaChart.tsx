@@ -25,7 +25,9 @@ export function ChromaChart({ overlay, measured }: ChromaChartProps) {
   const safest = safestKey(measured.histogram, measured.meanLuma).colour;
   const own = overlay.backdrop.kind === 'key' ? [overlay.backdrop.colour] : [];
   const colours = [...new Set([...own, safest, ...USUAL_KEYS])];
-  const keys = [...keyDistances(measured.histogram, colours.map(parseHex))].sort((a, b) => b.distance - a.distance);
+  const keys = [...keyDistances(measured.histogram, colours.map(parseHex))].sort(
+    (a, b) => b.distance - a.distance,
+  );
   const farthest = keys[0].distance;
   const at = ([cb, cr]: readonly [number, number]) => ({
     cx: SIZE / 2 + (cb / REACH) * (SIZE / 2),
@@ -40,15 +42,33 @@ export function ChromaChart({ overlay, measured }: ChromaChartProps) {
         </Words>
       </View>
       <View style={styles.row}>
-        <Svg width={SIZE} height={SIZE} aria-label="Artwork colours and key colours in the chroma plane" role="img">
-          <Circle cx={SIZE / 2} cy={SIZE / 2} r={SIZE / 2 - 1} fill={tokens.paper} stroke={tokens.line} />
+        <Svg
+          width={SIZE}
+          height={SIZE}
+          aria-label="Artwork colours and key colours in the chroma plane"
+          role="img"
+        >
+          <Circle
+            cx={SIZE / 2}
+            cy={SIZE / 2}
+            r={SIZE / 2 - 1}
+            fill={tokens.paper}
+            stroke={tokens.line}
+          />
           <Line x1={0} y1={SIZE / 2} x2={SIZE} y2={SIZE / 2} stroke={tokens.line} />
           <Line x1={SIZE / 2} y1={0} x2={SIZE / 2} y2={SIZE} stroke={tokens.line} />
           {dots.map((dot) => (
             <Circle key={dot.bin} {...at(binChroma(dot.bin))} r={dot.radius} fill={dot.colour} />
           ))}
           {keys.map(({ colour }) => (
-            <Circle key={colour} {...at(chroma(...parseHex(colour)))} r={7} fill="none" stroke={colour} strokeWidth={3} />
+            <Circle
+              key={colour}
+              {...at(chroma(...parseHex(colour)))}
+              r={7}
+              fill="none"
+              stroke={colour}
+              strokeWidth={3}
+            />
           ))}
         </Svg>
         <View style={styles.bars}>
@@ -58,7 +78,15 @@ export function ChromaChart({ overlay, measured }: ChromaChartProps) {
                 {label(colour, overlay, safest)}
               </Words>
               <View style={styles.track}>
-                <View style={{ height: 12, borderRadius: 6, minWidth: 4, width: `${(distance / Math.max(0.01, farthest)) * 100}%`, backgroundColor: colour }} />
+                <View
+                  style={{
+                    height: 12,
+                    borderRadius: 6,
+                    minWidth: 4,
+                    width: `${(distance / Math.max(0.01, farthest)) * 100}%`,
+                    backgroundColor: colour,
+                  }}
+                />
               </View>
               <Words kind="small" soft style={styles.figure}>
                 {distance.toFixed(2)}
@@ -72,7 +100,8 @@ export function ChromaChart({ overlay, measured }: ChromaChartProps) {
 }
 
 function label(colour: string, overlay: Overlay, safest: string): string {
-  if (overlay.backdrop.kind === 'key' && overlay.backdrop.colour === colour) return `${colourName(colour)} (now)`;
+  if (overlay.backdrop.kind === 'key' && overlay.backdrop.colour === colour)
+    return `${colourName(colour)} (now)`;
   return colour === safest ? `${colourName(colour)} (safest)` : colourName(colour);
 }
 
@@ -94,7 +123,9 @@ function midColour(cb: number, cr: number): string {
   const r = y + 1.5748 * cr;
   const b = y + 1.8556 * cb;
   const g = (y - 0.2126 * r - 0.0722 * b) / 0.7152;
-  return toHex([r, g, b].map((value) => Math.min(255, Math.max(0, value * 255))) as [number, number, number]);
+  return toHex(
+    [r, g, b].map((value) => Math.min(255, Math.max(0, value * 255))) as [number, number, number],
+  );
 }
 
 const styles = StyleSheet.create({
@@ -107,4 +138,3 @@ const styles = StyleSheet.create({
   track: { flexDirection: 'row', alignItems: 'center' },
   figure: { position: 'absolute', right: 0, top: 0 },
 });
-

@@ -38,7 +38,15 @@ export function FindingCard({ bundle, finding }: FindingCardProps) {
       aria-label={finding.title}
       style={[styles.card, { backgroundColor: tokens.card, borderLeftColor: tokens[colour] }]}
     >
-      <View style={[styles.picture, { backgroundColor: tokens.line, aspectRatio: bundle.document.width / bundle.document.height }]}>
+      <View
+        style={[
+          styles.picture,
+          {
+            backgroundColor: tokens.line,
+            aspectRatio: bundle.document.width / bundle.document.height,
+          },
+        ]}
+      >
         {urls.length > 0 ? (
           <Image
             source={{ uri: urls[0] }}

@@ -32,7 +32,12 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
   const makeOverlay = () => {
     const id = dispatch(
       addOverlay((overlay) => {
-        const sized = { ...overlay, width: footage.width, height: footage.height, rate: footage.rate ?? overlay.rate };
+        const sized = {
+          ...overlay,
+          width: footage.width,
+          height: footage.height,
+          rate: footage.rate ?? overlay.rate,
+        };
         const guided = { ...sized, guide: { footage: footage.id, seconds: 0, strength: 0.6 } };
         return addLayer(guided, createWords(newId(), guided, 'New words'));
       }),
@@ -40,7 +45,9 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
     if (id) router.push({ pathname: '/overlay/[id]/make', params: { id } });
   };
   const land = () => {
-    const id = dispatch(addLanding(footage, (landing) => ({ ...landing, name: `On ${footage.name}` })));
+    const id = dispatch(
+      addLanding(footage, (landing) => ({ ...landing, name: `On ${footage.name}` })),
+    );
     if (id) router.push({ pathname: '/landing/[id]', params: { id } });
   };
   return (
@@ -60,7 +67,10 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
               resizeMode="contain"
               style={[
                 urls.length === 1 ? styles.single : styles.frame,
-                { aspectRatio: footage.width / footage.height || 16 / 9, backgroundColor: tokens.line },
+                {
+                  aspectRatio: footage.width / footage.height || 16 / 9,
+                  backgroundColor: tokens.line,
+                },
               ]}
             />
           ))}
@@ -68,7 +78,12 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
         <Words>{facts(footage)}</Words>
         {footage.type === 'sound' ? null : (
           <View style={styles.row}>
-            <Action label="Make an overlay for this" icon="plus" tone="main" onPress={makeOverlay} />
+            <Action
+              label="Make an overlay for this"
+              icon="plus"
+              tone="main"
+              onPress={makeOverlay}
+            />
             <Action label="Start a landing on this" icon="plus" onPress={land} />
           </View>
         )}

@@ -36,7 +36,11 @@ export function FirstRun() {
         disabled={opening}
         onPress={() => void openDemo()}
       />
-      <Action label="Start with an empty kit" disabled={opening} onPress={() => dispatch(startEmptyKit())} />
+      <Action
+        label="Start with an empty kit"
+        disabled={opening}
+        onPress={() => dispatch(startEmptyKit())}
+      />
     </View>
   );
 }

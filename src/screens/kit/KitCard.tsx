@@ -39,23 +39,29 @@ export function KitCard(props: KitCardProps) {
         </View>
       </Pressable>
       <View style={styles.foot}>
-        <View style={styles.words}>
-          <Words kind="strong" lines={1}>
-            {name}
-          </Words>
-          <Words kind="small" soft lines={1}>
-            {facts}
-          </Words>
-        </View>
+        <Words kind="strong" lines={1} style={styles.name}>
+          {name}
+        </Words>
         <CardMenu id={id} name={name} copies={copies} />
       </View>
+      <Words kind="small" soft lines={1} style={styles.facts}>
+        {facts}
+      </Words>
     </View>
   );
 }
 
 const FLIP_MILLISECONDS = 180;
 
-function Flipbook({ urls, playing, name }: { urls: readonly string[]; playing: boolean; name: string }) {
+function Flipbook({
+  urls,
+  playing,
+  name,
+}: {
+  urls: readonly string[];
+  playing: boolean;
+  name: string;
+}) {
   const [at, setAt] = useState(0);
   useEffect(() => {
     if (!playing || urls.length < 2) return undefined;
@@ -88,14 +94,30 @@ function CardMenu({ id, name, copies }: Pick<KitCardProps, 'id' | 'name' | 'copi
         visible={open}
         onDismiss={() => setOpen(false)}
         anchor={
-          <IconAction label={`More for ${name}`} icon="dots-vertical" onPress={() => setOpen(true)} />
+          <IconAction
+            label={`More for ${name}`}
+            icon="dots-vertical"
+            onPress={() => setOpen(true)}
+          />
         }
       >
-        <Menu.Item title="Rename" leadingIcon="pencil-outline" onPress={choose(() => setRenaming(true))} />
+        <Menu.Item
+          title="Rename"
+          leadingIcon="pencil-outline"
+          onPress={choose(() => setRenaming(true))}
+        />
         {copies ? (
-          <Menu.Item title="Duplicate" leadingIcon="content-copy" onPress={choose(() => dispatch(duplicate(id)))} />
+          <Menu.Item
+            title="Duplicate"
+            leadingIcon="content-copy"
+            onPress={choose(() => dispatch(duplicate(id)))}
+          />
         ) : null}
-        <Menu.Item title="Delete" leadingIcon="delete-outline" onPress={choose(() => dispatch(remove(id)))} />
+        <Menu.Item
+          title="Delete"
+          leadingIcon="delete-outline"
+          onPress={choose(() => dispatch(remove(id)))}
+        />
       </Menu>
       <RenameDialog id={id} name={name} open={renaming} onClose={() => setRenaming(false)} />
     </>
@@ -113,5 +135,6 @@ const styles = StyleSheet.create({
   },
   image: { position: 'absolute', width: '100%', height: '100%' },
   foot: { flexDirection: 'row', alignItems: 'center', paddingLeft: 4 },
-  words: { flex: 1, minWidth: 0 },
+  name: { flex: 1, minWidth: 0 },
+  facts: { paddingHorizontal: 4, paddingBottom: 6, marginTop: -8 },
 });

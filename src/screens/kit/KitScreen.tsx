@@ -63,7 +63,9 @@ function FilledKit() {
   const { width } = useWindowDimensions();
   const columns = Math.max(2, Math.min(5, Math.floor(width / 240)));
   const found = <T extends { readonly name: string }>(entries: readonly T[]) =>
-    entries.filter((entry) => entry.name.toLowerCase().includes((sought ?? '').trim().toLowerCase()));
+    entries.filter((entry) =>
+      entry.name.toLowerCase().includes((sought ?? '').trim().toLowerCase()),
+    );
   const cards = {
     overlays: () => found(overlays).map((entry) => <OverlayCard key={entry.id} overlay={entry} />),
     footage: () => found(footage).map((entry) => <FootageCard key={entry.id} footage={entry} />),
@@ -99,12 +101,21 @@ function FilledKit() {
             placeholderTextColor={tokens.softInk}
             value={sought}
             onChangeText={setSought}
-            style={[styles.find, { color: tokens.ink, borderColor: tokens.line, backgroundColor: tokens.card }]}
+            style={[
+              styles.find,
+              { color: tokens.ink, borderColor: tokens.line, backgroundColor: tokens.card },
+            ]}
           />
         )}
         <View role="tablist" style={styles.shelves}>
           {shelves.map(({ value, label }) => (
-            <Chip key={value} role="tab" label={label} selected={value === shelf} onPress={() => setShelf(value)} />
+            <Chip
+              key={value}
+              role="tab"
+              label={label}
+              selected={value === shelf}
+              onPress={() => setShelf(value)}
+            />
           ))}
         </View>
         {cards.length === 0 ? (
@@ -135,7 +146,9 @@ function EmptyShelf({ shelf, finding }: { readonly shelf: Shelf; readonly findin
   return (
     <View style={styles.empty}>
       <Words>{finding ? 'Nothing here has that in its name.' : EMPTY[shelf]}</Words>
-      {finding ? null : <Action label={begin.label} icon="plus" tone="main" onPress={begin.press} />}
+      {finding ? null : (
+        <Action label={begin.label} icon="plus" tone="main" onPress={begin.press} />
+      )}
     </View>
   );
 }
@@ -205,14 +218,26 @@ function KitMenu({ name }: { readonly name: string }) {
         onDismiss={() => setOpen(false)}
         anchor={<IconAction label="Kit menu" icon="dots-vertical" onPress={() => setOpen(true)} />}
       >
-        <Menu.Item title="Save a kit file" leadingIcon="content-save-outline" onPress={choose(() => void save())} />
-        <Menu.Item title="Open a kit file" leadingIcon="folder-open-outline" onPress={choose(() => void openFile())} />
+        <Menu.Item
+          title="Save a kit file"
+          leadingIcon="content-save-outline"
+          onPress={choose(() => void save())}
+        />
+        <Menu.Item
+          title="Open a kit file"
+          leadingIcon="folder-open-outline"
+          onPress={choose(() => void openFile())}
+        />
         <Menu.Item
           title="Open the demo kit"
           leadingIcon="kite-outline"
           onPress={choose(() => setReplacing(() => () => void dispatch(openDemoKit())))}
         />
-        <Menu.Item title="Settings and help" leadingIcon="cog-outline" onPress={choose(() => router.push('/settings'))} />
+        <Menu.Item
+          title="Settings and help"
+          leadingIcon="cog-outline"
+          onPress={choose(() => router.push('/settings'))}
+        />
       </Menu>
       <ReplaceKit
         open={replacing !== null}
@@ -229,7 +254,14 @@ function KitMenu({ name }: { readonly name: string }) {
 const styles = StyleSheet.create({
   opening: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 8 },
   page: { padding: 16, paddingTop: 0, paddingBottom: 110, gap: 6 },
-  find: { height: 44, borderWidth: 1, borderRadius: RADIUS.inner, paddingHorizontal: 12, fontFamily: FONT.text, fontSize: 16 },
+  find: {
+    height: 44,
+    borderWidth: 1,
+    borderRadius: RADIUS.inner,
+    paddingHorizontal: 12,
+    fontFamily: FONT.text,
+    fontSize: 16,
+  },
   shelves: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grid: { flexDirection: 'row', flexWrap: 'wrap', margin: -7 },
   empty: { alignItems: 'center', gap: 16, paddingVertical: 48, paddingHorizontal: 24 },

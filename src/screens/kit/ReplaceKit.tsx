@@ -15,11 +15,15 @@ export function ReplaceKit({ open, onCancel, onReplace }: ReplaceKitProps) {
   const tokens = useTokens();
   return (
     <Portal>
-      <Modal visible={open} onDismiss={onCancel} contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}>
+      <Modal
+        visible={open}
+        onDismiss={onCancel}
+        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
+      >
         <Words kind="heading">Replace the whole kit?</Words>
         <Words>
-          Everything in this kit goes and cannot be brought back. Save a kit file first if you want to
-          keep it.
+          Everything in this kit goes and cannot be brought back. Save a kit file first if you want
+          to keep it.
         </Words>
         <View style={styles.row}>
           <Action label="Keep this kit" onPress={onCancel} />

@@ -36,7 +36,11 @@ export function FootageCard({ footage }: { readonly footage: Footage }) {
   const { id, name } = footage;
   const onOpen = () => router.push({ pathname: '/footage/[id]', params: { id } });
   return (
-    <KitCard {...{ id, name, pictures, playing, onPlay, onOpen }} facts={footageFacts(footage)} copies={false} />
+    <KitCard
+      {...{ id, name, pictures, playing, onPlay, onOpen }}
+      facts={footageFacts(footage)}
+      copies={false}
+    />
   );
 }
 

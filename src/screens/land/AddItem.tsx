@@ -17,7 +17,12 @@ export function AddItem({ landing, onAdded }: AddItemProps) {
   const overlays = useAppSelector(selectOverlays);
   const footage = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
   const [open, setOpen] = useState(false);
-  const add = (source: ItemSource, name: string, size: { width: number; height: number }, keyed: boolean) => {
+  const add = (
+    source: ItemSource,
+    name: string,
+    size: { width: number; height: number },
+    keyed: boolean,
+  ) => {
     setOpen(false);
     const item = createItem(newId(), name, source, size, landing);
     const key = keyed ? DEFAULT_KEY : null;
@@ -44,11 +49,18 @@ export function AddItem({ landing, onAdded }: AddItemProps) {
           leadingIcon={entry.type === 'video' ? 'movie-open-outline' : 'image-outline'}
           title={entry.name}
           onPress={() =>
-            add({ kind: 'footage', footage: entry.id }, entry.name, entry, entry.type === 'video' && !entry.alpha)
+            add(
+              { kind: 'footage', footage: entry.id },
+              entry.name,
+              entry,
+              entry.type === 'video' && !entry.alpha,
+            )
           }
         />
       ))}
-      {overlays.length + footage.length === 0 ? <Menu.Item disabled title="The kit is empty" /> : null}
+      {overlays.length + footage.length === 0 ? (
+        <Menu.Item disabled title="The kit is empty" />
+      ) : null}
     </Menu>
   );
 }

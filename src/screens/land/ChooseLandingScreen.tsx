@@ -33,7 +33,11 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   const videos = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
   const open = (id: string) => router.push({ pathname: '/landing/[id]', params: { id } });
   const landOn = (footage: Footage | null) => {
-    const id = dispatch(addLanding(footage, (landing) => put({ ...landing, name: `${overlay.name} on ${footage?.name ?? 'black'}` }, overlay)));
+    const id = dispatch(
+      addLanding(footage, (landing) =>
+        put({ ...landing, name: `${overlay.name} on ${footage?.name ?? 'black'}` }, overlay),
+      ),
+    );
     if (id) open(id);
   };
   const putOn = (landing: Landing) => {
@@ -46,24 +50,44 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
     <Frame title={overlay.name} onBack={() => router.replace('/')} step="land" go={go}>
       <ScrollView contentContainerStyle={styles.page}>
         <Words kind="title">What does it land on?</Words>
-        <Words soft>On a landing the overlay stays live: change it in Make, and it changes there.</Words>
+        <Words soft>
+          On a landing the overlay stays live: change it in Make, and it changes there.
+        </Words>
         {on.length > 0 ? <Words kind="strong">It is on</Words> : null}
         <View style={styles.list}>
           {on.map((landing) => (
-            <Action key={landing.id} label={landing.name} icon="open-in-app" tone="soft" onPress={() => open(landing.id)} />
+            <Action
+              key={landing.id}
+              label={landing.name}
+              icon="open-in-app"
+              tone="soft"
+              onPress={() => open(landing.id)}
+            />
           ))}
         </View>
         <Words kind="strong">Start a landing</Words>
         <View style={styles.list}>
           {videos.map((footage) => (
-            <Action key={footage.id} label={`On ${footage.name}`} icon="plus" onPress={() => landOn(footage)} />
+            <Action
+              key={footage.id}
+              label={`On ${footage.name}`}
+              icon="plus"
+              onPress={() => landOn(footage)}
+            />
           ))}
-          {videos.length === 0 ? <Action label="Without footage" icon="plus" onPress={() => landOn(null)} /> : null}
+          {videos.length === 0 ? (
+            <Action label="Without footage" icon="plus" onPress={() => landOn(null)} />
+          ) : null}
         </View>
         {others.length > 0 ? <Words kind="strong">Put it on a landing you have</Words> : null}
         <View style={styles.list}>
           {others.map((landing) => (
-            <Action key={landing.id} label={`Put on ${landing.name}`} icon="layers-plus" onPress={() => putOn(landing)} />
+            <Action
+              key={landing.id}
+              label={`Put on ${landing.name}`}
+              icon="layers-plus"
+              onPress={() => putOn(landing)}
+            />
           ))}
         </View>
       </ScrollView>

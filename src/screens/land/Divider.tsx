@@ -49,7 +49,18 @@ export function Divider({ at, onChange }: DividerProps) {
         }}
       >
         <div style={{ position: 'absolute', top: 0, bottom: 0, width: 2, background: '#ffffff' }} />
-        <div style={{ position: 'relative', width: 30, height: 30, borderRadius: 15, background: '#ffffff', display: 'flex', alignItems: 'center', justifyContent: 'center' }}>
+        <div
+          style={{
+            position: 'relative',
+            width: 30,
+            height: 30,
+            borderRadius: 15,
+            background: '#ffffff',
+            display: 'flex',
+            alignItems: 'center',
+            justifyContent: 'center',
+          }}
+        >
           <Icon source="arrow-left-right" size={18} color={tokens.plum} />
         </div>
       </div>

@@ -97,12 +97,44 @@ function KeySection({ item, edit, picking, onPick, divided, onDivide }: ItemProp
               selected={picking}
               onPress={onPick}
             />
-            <Chip icon="compare" label="Before/after" selected={divided} onPress={() => onDivide(!divided)} />
+            <Chip
+              icon="compare"
+              label="Before/after"
+              selected={divided}
+              onPress={() => onDivide(!divided)}
+            />
           </View>
-          <ColourField label="Key colour" value={key.colour} onChange={(colour, gesture) => set({ colour }, gesture)} />
-          <NumberField label="Tolerance" value={key.tolerance} min={0} max={1} step={0.01} feel={{ min: 0, max: 0.5 }} onChange={(tolerance, gesture) => set({ tolerance }, gesture)} />
-          <NumberField label="Softness" value={key.softness} min={0} max={2} step={0.01} feel={{ min: 0, max: 1.2 }} onChange={(softness, gesture) => set({ softness }, gesture)} />
-          <NumberField label="Spill" value={key.spill} min={0} max={1} step={0.01} onChange={(spill, gesture) => set({ spill }, gesture)} />
+          <ColourField
+            label="Key colour"
+            value={key.colour}
+            onChange={(colour, gesture) => set({ colour }, gesture)}
+          />
+          <NumberField
+            label="Tolerance"
+            value={key.tolerance}
+            min={0}
+            max={1}
+            step={0.01}
+            feel={{ min: 0, max: 0.5 }}
+            onChange={(tolerance, gesture) => set({ tolerance }, gesture)}
+          />
+          <NumberField
+            label="Softness"
+            value={key.softness}
+            min={0}
+            max={2}
+            step={0.01}
+            feel={{ min: 0, max: 1.2 }}
+            onChange={(softness, gesture) => set({ softness }, gesture)}
+          />
+          <NumberField
+            label="Spill"
+            value={key.spill}
+            min={0}
+            max={1}
+            step={0.01}
+            onChange={(spill, gesture) => set({ spill }, gesture)}
+          />
         </>
       ) : null}
     </View>
@@ -203,7 +235,10 @@ function BaseSheet({ landing, edit }: { readonly landing: Landing; readonly edit
         feel={{ min: 0.1, max: 60 }}
         onChange={(seconds, gesture) =>
           edit(
-            (document) => ({ ...document, length: Math.max(1, secondsToFrames(seconds, document.rate)) }),
+            (document) => ({
+              ...document,
+              length: Math.max(1, secondsToFrames(seconds, document.rate)),
+            }),
             gesture,
           )
         }

@@ -63,7 +63,8 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
 
   const pick = async (point: Point) => {
     setPicking(false);
-    const footage = item && item.source.kind === 'footage' ? footageOf(bundle, item.source.footage) : null;
+    const footage =
+      item && item.source.kind === 'footage' ? footageOf(bundle, item.source.footage) : null;
     if (!item?.key || !footage) return;
     const { x, y } = pointInItem(item, footage, point);
     const { frame } = player.get();
@@ -99,9 +100,7 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
               {divider === null ? null : <Divider at={divider} onChange={setDivider} />}
             </Stage>
           </View>
-          <Transport player={player} length={landing.length} rate={landing.rate}>
-            <AddItem landing={landing} onAdded={setSelected} />
-          </Transport>
+          <Transport player={player} length={landing.length} rate={landing.rate} />
           {item ? (
             <View style={styles.views}>
               <Choice label="View" options={VIEWS} value={view} onChange={setView} />
@@ -115,6 +114,7 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
             playhead={<PlayerMark player={player} />}
             selected={selected}
             wide={wide}
+            add={<AddItem landing={landing} onAdded={setSelected} />}
             onSelect={setSelected}
             onScrub={(frame) => player.seek(frame, landing.length)}
             onShift={(id, by, gesture) => {

@@ -81,7 +81,6 @@ function Make({ bundle, overlay }: { readonly bundle: Bundle; readonly overlay: 
       </View>
       <Transport player={player} length={overlay.length} rate={overlay.rate}>
         <ProofMenu overlay={overlay} value={proof} onChange={setProof} />
-        <AddMenu overlay={overlay} onAdd={add} />
       </Transport>
       <CueSheet
         lanes={lanes}
@@ -91,9 +90,12 @@ function Make({ bundle, overlay }: { readonly bundle: Bundle; readonly overlay: 
         playhead={<PlayerMark player={player} />}
         selected={selected}
         wide={wide}
+        add={<AddMenu overlay={overlay} onAdd={add} />}
         onSelect={setSelected}
         onScrub={(frame) => player.seek(frame, overlay.length)}
-        onShift={(layerId, by, gesture) => edit((document) => shiftLayer(document, layerId, by), gesture)}
+        onShift={(layerId, by, gesture) =>
+          edit((document) => shiftLayer(document, layerId, by), gesture)
+        }
         onTrim={(layerId, end, by, gesture) =>
           edit((document) => trimLayer(document, layerId, end, by), gesture)
         }
@@ -118,7 +120,12 @@ function Make({ bundle, overlay }: { readonly bundle: Bundle; readonly overlay: 
     >
       <View style={wide ? styles.wide : styles.column}>
         {work}
-        <Inspector overlay={overlay} layer={layer} edit={edit} onDeselect={() => setSelected(null)} />
+        <Inspector
+          overlay={overlay}
+          layer={layer}
+          edit={edit}
+          onDeselect={() => setSelected(null)}
+        />
       </View>
     </Frame>
   );
@@ -128,7 +135,13 @@ function PlayerMark({ player }: { readonly player: Player }) {
   return <PlayheadMark frame={usePlayer(player, (state) => state.frame)} />;
 }
 
-function AddMenu({ overlay, onAdd }: { readonly overlay: Overlay; readonly onAdd: (layer: Layer) => void }) {
+function AddMenu({
+  overlay,
+  onAdd,
+}: {
+  readonly overlay: Overlay;
+  readonly onAdd: (layer: Layer) => void;
+}) {
   const [open, setOpen] = useState(false);
   const choose = (make: () => Layer) => () => {
     setOpen(false);
@@ -140,9 +153,21 @@ function AddMenu({ overlay, onAdd }: { readonly overlay: Overlay; readonly onAdd
       onDismiss={() => setOpen(false)}
       anchor={<Chip icon="plus" label="Add" onPress={() => setOpen(true)} />}
     >
-      <Menu.Item leadingIcon="format-text" title="Words" onPress={choose(() => createWords(newId(), overlay, 'New words'))} />
-      <Menu.Item leadingIcon="rectangle-outline" title="Rectangle" onPress={choose(() => createShape(newId(), overlay, 'rectangle'))} />
-      <Menu.Item leadingIcon="ellipse-outline" title="Ellipse" onPress={choose(() => createShape(newId(), overlay, 'ellipse'))} />
+      <Menu.Item
+        leadingIcon="format-text"
+        title="Words"
+        onPress={choose(() => createWords(newId(), overlay, 'New words'))}
+      />
+      <Menu.Item
+        leadingIcon="rectangle-outline"
+        title="Rectangle"
+        onPress={choose(() => createShape(newId(), overlay, 'rectangle'))}
+      />
+      <Menu.Item
+        leadingIcon="ellipse-outline"
+        title="Ellipse"
+        onPress={choose(() => createShape(newId(), overlay, 'ellipse'))}
+      />
     </Menu>
   );
 }
@@ -162,7 +187,9 @@ function Inspector({ overlay, layer, edit, onDeselect }: InspectorProps) {
     return (
       <Sheet top={<Heading title="This overlay" />}>
         {overlay.layers.length === 0 ? (
-          <Words>Start with Add: words or a shape. Then choose how it arrives, stays and leaves.</Words>
+          <Words>
+            Start with Add: words or a shape. Then choose how it arrives, stays and leaves.
+          </Words>
         ) : null}
         <OverlaySection overlay={overlay} edit={edit} />
       </Sheet>
@@ -186,8 +213,12 @@ function Inspector({ overlay, layer, edit, onDeselect }: InspectorProps) {
         </View>
       }
     >
-      {section === 'what' && layer.kind === 'words' ? <WordsSection {...props} layer={layer} /> : null}
-      {section === 'what' && layer.kind === 'shape' ? <ShapeSection {...props} layer={layer} /> : null}
+      {section === 'what' && layer.kind === 'words' ? (
+        <WordsSection {...props} layer={layer} />
+      ) : null}
+      {section === 'what' && layer.kind === 'shape' ? (
+        <ShapeSection {...props} layer={layer} />
+      ) : null}
       {section === 'look' ? <LookSection {...props} layer={layer} /> : null}
       {section === 'place' ? <PlaceSection {...props} layer={layer} /> : null}
       {section === 'moves' ? <MovesSection {...props} layer={layer} /> : null}

@@ -20,7 +20,9 @@ export function ProofMenu({ overlay, value, onChange }: ProofMenuProps) {
     bars: 'Bars',
     footage: 'Footage',
   };
-  const offered = (Object.keys(labels) as Proof[]).filter((proof) => proof !== 'footage' || overlay.guide);
+  const offered = (Object.keys(labels) as Proof[]).filter(
+    (proof) => proof !== 'footage' || overlay.guide,
+  );
   return (
     <Menu
       visible={open}

@@ -8,7 +8,10 @@ export const LAYER_ICONS: Readonly<Record<Layer['kind'], string>> = {
 };
 
 /** An overlay's layers as lanes, the topmost first, and its cues as links. */
-export function overlayLanes(overlay: Overlay): { lanes: readonly Lane[]; links: readonly CueLink[] } {
+export function overlayLanes(overlay: Overlay): {
+  lanes: readonly Lane[];
+  links: readonly CueLink[];
+} {
   const timings = timeLayers(overlay);
   const lanes = overlay.layers.map((layer) => laneOf(layer, timings.get(layer.id)!)).reverse();
   return { lanes, links: overlay.layers.flatMap((layer) => linksOf(layer, overlay, timings)) };

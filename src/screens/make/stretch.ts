@@ -18,7 +18,11 @@ export function stretchPhase(
       const length = Math.max(1, move.length + by);
       const earlier = phase === 'leave' ? move.length - length : 0;
       const { cue } = move;
-      return { ...move, length, cue: cue.kind === 'at' ? { ...cue, frame: cue.frame + earlier } : cue };
+      return {
+        ...move,
+        length,
+        cue: cue.kind === 'at' ? { ...cue, frame: cue.frame + earlier } : cue,
+      };
     }),
   });
 }

@@ -92,10 +92,12 @@ function Send({ bundle, go, heading }: SendProps) {
           ))}
         </View>
         {format ? <SizeCard {...{ document, format, scale, setScale, still, setStill }} /> : null}
-        {problem ? <Problem text={problem} /> : null}
-        {result ? <SentCard sent={result} onDownload={() => download(result.file, result.name)} /> : null}
       </ScrollView>
       <View style={styles.foot}>
+        {problem ? <Problem text={problem} /> : null}
+        {result ? (
+          <SentCard sent={result} onDownload={() => download(result.file, result.name)} />
+        ) : null}
         {progress ? (
           <MoonProgress
             key={stage}
@@ -138,7 +140,8 @@ function useServerHealth(): ServerHealth | null | undefined {
 function missingReason(format: Format, health: ServerHealth | null | undefined): string | null {
   if (format.maker === 'browser') return null;
   if (health === undefined) return 'Asking the encode server…';
-  if (health === null) return 'Needs the encode server, which is not running. Start the app with “npm run demo”.';
+  if (health === null)
+    return 'Needs the encode server, which is not running. Start the app with “npm run demo”.';
   if (health.formats.includes(format.id)) return null;
   return 'Needs ffmpeg on the machine that runs the encode server.';
 }
@@ -219,7 +222,14 @@ function SizeCard({ document, format, scale, setScale, still, setStill }: SizeCa
         onChange={setScale}
       />
       {format.moving ? null : (
-        <NumberField label="Frame" value={still} min={0} max={document.length - 1} step={1} onChange={setStill} />
+        <NumberField
+          label="Frame"
+          value={still}
+          min={0}
+          max={document.length - 1}
+          step={1}
+          onChange={setStill}
+        />
       )}
     </View>
   );
@@ -243,5 +253,5 @@ const styles = StyleSheet.create({
   best: { paddingHorizontal: 12, paddingVertical: 4, borderRadius: RADIUS.full },
   size: { borderRadius: RADIUS.card, padding: 14 },
   problem: { borderRadius: RADIUS.card, padding: 14 },
-  foot: { padding: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
+  foot: { padding: 12, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
 });

@@ -22,22 +22,36 @@ export function SentCard({ sent, onDownload }: SentCardProps) {
           {`Read back: ${foundIn(sent.readBack)} · ${sent.width} × ${sent.height}`}
         </Words>
       </View>
-      <IconAction label={`Download ${sent.name} again`} icon="download-outline" onPress={onDownload} />
+      <IconAction
+        label={`Download ${sent.name} again`}
+        icon="download-outline"
+        onPress={onDownload}
+      />
     </View>
   );
 }
 
-function foundIn({ frames, expectedFrames, compared, meanAlphaError, worstAlphaError, psnr }: ReadBack): string {
+function foundIn({
+  frames,
+  expectedFrames,
+  compared,
+  meanAlphaError,
+  worstAlphaError,
+  psnr,
+}: ReadBack): string {
   const parts = [`${frames} of ${expectedFrames} frames`];
   if (meanAlphaError !== null && worstAlphaError !== null) {
-    parts.push(`alpha off by ${percent(meanAlphaError)} on average, ${percent(worstAlphaError)} at worst`);
+    parts.push(
+      `alpha off by ${percent(meanAlphaError)} on average, ${percent(worstAlphaError)} at worst`,
+    );
   }
   parts.push(psnr === null ? 'picture identical' : `picture within ${psnr.toFixed(1)} dB`);
   if (compared < frames) parts.push(`${compared} frames compared`);
   return parts.join(' · ');
 }
 
-const percent = (share: number): string => `${Number((share * 100).toFixed(2))} %`;
+const percent = (share: number): string =>
+  share > 0 && share < 0.0001 ? 'under 0.01 %' : `${Number((share * 100).toFixed(2))} %`;
 
 /** "412 kB", "38.6 MB" */
 function bytes(size: number): string {
@@ -46,6 +60,12 @@ function bytes(size: number): string {
 }
 
 const styles = StyleSheet.create({
-  card: { flexDirection: 'row', alignItems: 'center', gap: 12, borderRadius: RADIUS.card, padding: 14 },
+  card: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    borderRadius: RADIUS.card,
+    padding: 14,
+  },
   words: { flex: 1 },
 });

@@ -17,9 +17,18 @@ const THEMES = [
 
 const MEANINGS: readonly (readonly [string, string])[] = [
   ['Overlay', 'An animated picture with a clear or key-colour backdrop, made to lie over footage.'],
-  ['Backdrop', 'What is behind the artwork: nothing (clear), or one flat key colour that is removed later.'],
-  ['Guide frame', 'A frame of your footage under the work, to judge place and colour. It is never sent.'],
-  ['Proof', 'The surface behind the overlay while you look at it: checks, dark, light, bars or footage.'],
+  [
+    'Backdrop',
+    'What is behind the artwork: nothing (clear), or one flat key colour that is removed later.',
+  ],
+  [
+    'Guide frame',
+    'A frame of your footage under the work, to judge place and colour. It is never sent.',
+  ],
+  [
+    'Proof',
+    'The surface behind the overlay while you look at it: checks, dark, light, bars or footage.',
+  ],
   ['Arrive, stay, leave', 'The three parts of a layer’s time on show, and the moves in them.'],
   ['Cue', 'When a move starts: at a time, alongside another move, or once another move is done.'],
   ['Alpha', 'How solid each pixel is. Soft edges and shadows need a format that keeps it.'],
@@ -43,7 +52,12 @@ export function SettingsScreen() {
     <Frame title="Settings and help" onBack={() => router.replace('/')}>
       <ScrollView contentContainerStyle={styles.page}>
         <Card title="Theme">
-          <Choice label="Theme" options={THEMES} value={theme} onChange={(value) => dispatch(themeSet(value))} />
+          <Choice
+            label="Theme"
+            options={THEMES}
+            value={theme}
+            onChange={(value) => dispatch(themeSet(value))}
+          />
         </Card>
         <Card title="Storage">
           <Words>{storage}</Words>
@@ -56,8 +70,8 @@ export function SettingsScreen() {
         </Card>
         <Card title="Licences">
           <Words>
-            Moon Patch is free software under the MIT licence. The fonts are open, under the SIL Open
-            Font License or the Apache License 2.0:
+            Moon Patch is free software under the MIT licence. The fonts are open, under the SIL
+            Open Font License or the Apache License 2.0:
           </Words>
           <Words soft>{FONTS.map((font) => font.name).join(', ')}.</Words>
         </Card>
@@ -71,7 +85,9 @@ function useStorage(): string {
   useEffect(() => {
     navigator.storage.estimate().then(
       ({ usage = 0, quota = 0 }) =>
-        setText(`${(usage / 1e6).toFixed(1)} MB used of about ${(quota / 1e9).toFixed(1)} GB this browser allows.`),
+        setText(
+          `${(usage / 1e6).toFixed(1)} MB used of about ${(quota / 1e9).toFixed(1)} GB this browser allows.`,
+        ),
       () => setText('This browser does not tell how much room there is.'),
     );
   }, []);

@@ -30,7 +30,11 @@ export function RenameDialog({ id, name, open, onClose }: RenameDialogProps) {
   };
   return (
     <Portal>
-      <Modal visible={open} onDismiss={close} contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}>
+      <Modal
+        visible={open}
+        onDismiss={close}
+        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
+      >
         <Words kind="heading">Name</Words>
         <TextInput
           aria-label="Name"
@@ -60,5 +64,12 @@ export function NameButton({ id, name }: { readonly id: string; readonly name: s
 
 const styles = StyleSheet.create({
   dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
-  input: { height: TOUCH, borderWidth: 1, borderRadius: RADIUS.inner, paddingHorizontal: 12, fontFamily: FONT.text, fontSize: 16 },
+  input: {
+    height: TOUCH,
+    borderWidth: 1,
+    borderRadius: RADIUS.inner,
+    paddingHorizontal: 12,
+    fontFamily: FONT.text,
+    fontSize: 16,
+  },
 });

@@ -45,7 +45,10 @@ export function Banner() {
       : null);
   if (!text) return null;
   return (
-    <View role="alert" style={[styles.banner, { backgroundColor: unsaved ? tokens.rustSoft : tokens.moonSoft }]}>
+    <View
+      role="alert"
+      style={[styles.banner, { backgroundColor: unsaved ? tokens.rustSoft : tokens.moonSoft }]}
+    >
       <Words kind="small">{text}</Words>
     </View>
   );

@@ -49,7 +49,7 @@ function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
     <View>
       <Words style={{ fontFamily: FONT.bold, fontSize: 17 }}>{timecode(frame, rate)}</Words>
       <Words kind="small" soft lines={1}>
-        {`of ${timecode(length, rate)} · ${rateLabel(rate)}${dropped > 0 ? ` · ${dropped} dropped` : ''}`}
+        {dropped > 0 ? `${dropped} dropped` : `of ${timecode(length, rate)} · ${rateLabel(rate)}`}
       </Words>
     </View>
   );

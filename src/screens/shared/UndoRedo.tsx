@@ -12,7 +12,8 @@ export function UndoRedo({ id }: { readonly id: string }) {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const typing =
+        event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
       if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
       event.preventDefault();
       dispatch(event.shiftKey ? redo(id) : undo(id));

@@ -4,7 +4,11 @@ import type { Progress } from '@/store/work';
 
 export interface LongWork<T> {
   /** Null while nothing is under way. */
-  readonly progress: { readonly done: number; readonly total: number; readonly startedAt: number } | null;
+  readonly progress: {
+    readonly done: number;
+    readonly total: number;
+    readonly startedAt: number;
+  } | null;
   readonly result: T | null;
   readonly problem: string | null;
   readonly run: (work: (progress: Progress, signal: AbortSignal) => Promise<T>) => Promise<void>;

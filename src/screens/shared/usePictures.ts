@@ -9,7 +9,10 @@ export function usePictures(make: () => Promise<readonly Blob[]>): {
   readonly urls: readonly string[];
   readonly failed: boolean;
 } {
-  const [state, setState] = useState<{ urls: readonly string[]; failed: boolean }>({ urls: [], failed: false });
+  const [state, setState] = useState<{ urls: readonly string[]; failed: boolean }>({
+    urls: [],
+    failed: false,
+  });
   useEffect(() => {
     let urls: readonly string[] = [];
     let gone = false;

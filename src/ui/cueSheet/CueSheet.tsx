@@ -23,6 +23,8 @@ interface CueSheetProps {
   /** Sets how long the arrive or leave part of a ribbon takes. */
   readonly onStretch: (id: string, part: 'arrive' | 'leave', by: number, gesture: string) => void;
   readonly wide: boolean;
+  /** What adds a lane, under the last one. */
+  readonly add: React.ReactNode;
 }
 
 const ROW = 40;
@@ -36,7 +38,7 @@ export function CueSheet(props: CueSheetProps) {
   const [zoom, setZoom] = useState(1);
   const ruler = useRef<HTMLDivElement>(null);
   const pixels = Math.max(0.01, ((room - 2 * EDGE) * zoom) / length);
-  const names = props.wide ? 180 : 104;
+  const names = props.wide ? 180 : 118;
 
   const scrub = useDrag(({ xy: [x] }) => {
     onScrub((x - ruler.current!.getBoundingClientRect().left - EDGE) / pixels);
@@ -47,7 +49,11 @@ export function CueSheet(props: CueSheetProps) {
   );
 
   return (
-    <ScrollView style={[styles.sheet, { borderColor: tokens.line }]} role="region" aria-label="Cue sheet">
+    <ScrollView
+      style={[styles.sheet, { borderColor: tokens.line }]}
+      role="region"
+      aria-label="Cue sheet"
+    >
       <View style={styles.columns}>
         <View style={{ width: names }}>
           <View style={[styles.corner, { borderColor: tokens.line }]}>
@@ -56,15 +62,28 @@ export function CueSheet(props: CueSheetProps) {
             </Words>
           </View>
           {lanes.map((lane) => (
-            <LaneName key={lane.id} lane={lane} selected={lane.id === selected} onSelect={props.onSelect} />
+            <LaneName
+              key={lane.id}
+              lane={lane}
+              selected={lane.id === selected}
+              onSelect={props.onSelect}
+            />
           ))}
+          <View style={styles.add}>{props.add}</View>
         </View>
         <View
           style={styles.time}
           onLayout={({ nativeEvent }: LayoutChangeEvent) => setRoom(nativeEvent.layout.width)}
         >
           <ScrollView horizontal scrollEnabled={zoom > 1}>
-            <div {...pinch()} style={{ width: length * pixels + 2 * EDGE, position: 'relative', touchAction: 'pan-x pan-y' }}>
+            <div
+              {...pinch()}
+              style={{
+                width: length * pixels + 2 * EDGE,
+                position: 'relative',
+                touchAction: 'pan-x pan-y',
+              }}
+            >
               <div
                 {...scrub()}
                 ref={ruler}
@@ -73,7 +92,12 @@ export function CueSheet(props: CueSheetProps) {
                 aria-valuemin={0}
                 aria-valuemax={length - 1}
                 tabIndex={0}
-                style={{ height: RULER, touchAction: 'none', cursor: 'ew-resize', position: 'relative' }}
+                style={{
+                  height: RULER,
+                  touchAction: 'none',
+                  cursor: 'ew-resize',
+                  position: 'relative',
+                }}
               >
                 <Ruler length={length} rate={rate} pixels={pixels} />
               </div>
@@ -111,7 +135,15 @@ export function CueSheet(props: CueSheetProps) {
 /** Room left and right of the time range, so that its ends can be grasped. */
 const EDGE = 10;
 
-function LaneName({ lane, selected, onSelect }: { lane: Lane; selected: boolean; onSelect: (id: string) => void }) {
+function LaneName({
+  lane,
+  selected,
+  onSelect,
+}: {
+  lane: Lane;
+  selected: boolean;
+  onSelect: (id: string) => void;
+}) {
   const tokens = useTokens();
   return (
     <Pressable
@@ -119,7 +151,11 @@ function LaneName({ lane, selected, onSelect }: { lane: Lane; selected: boolean;
       aria-label={`Choose ${lane.name}`}
       aria-pressed={selected}
       onPress={() => onSelect(lane.id)}
-      style={[styles.name, { borderColor: tokens.line }, selected && { backgroundColor: tokens.moonSoft }]}
+      style={[
+        styles.name,
+        { borderColor: tokens.line },
+        selected && { backgroundColor: tokens.moonSoft },
+      ]}
     >
       <Icon source={lane.icon} size={16} color={tokens.ink} />
       <Words kind="small" lines={1} style={[styles.flex, lane.hidden && styles.faint]}>
@@ -133,8 +169,11 @@ function LaneName({ lane, selected, onSelect }: { lane: Lane; selected: boolean;
 function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: number }) {
   const tokens = useTokens();
   const total = framesToSeconds(length, rate);
-  const perMark = [0.5, 1, 2, 5, 10, 30, 60, 300].find((step) => step * perSecond(rate) * pixels >= 44) ?? 600;
-  const marks = Array.from({ length: Math.floor(total / perMark) + 1 }, (_, i) => i * perMark);
+  const perMark =
+    [0.5, 1, 2, 5, 10, 30, 60, 300].find((step) => step * perSecond(rate) * pixels >= 44) ?? 600;
+  const all = Array.from({ length: Math.floor(total / perMark) + 1 }, (_, i) => i * perMark);
+  // A number at the very end would be cut off.
+  const marks = all.filter((seconds) => (total - seconds) * perSecond(rate) * pixels > 24);
   return (
     <>
       {marks.map((seconds) => (
@@ -142,7 +181,10 @@ function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: n
           key={seconds}
           kind="small"
           soft
-          style={[styles.mark, { left: EDGE + seconds * perSecond(rate) * pixels, borderColor: tokens.line }]}
+          style={[
+            styles.mark,
+            { left: EDGE + seconds * perSecond(rate) * pixels, borderColor: tokens.line },
+          ]}
         >
           {`${seconds} s`}
         </Words>
@@ -151,7 +193,15 @@ function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: n
   );
 }
 
-function Links({ links, pixels, lanes }: { links: readonly CueLink[]; pixels: number; lanes: readonly Lane[] }) {
+function Links({
+  links,
+  pixels,
+  lanes,
+}: {
+  links: readonly CueLink[];
+  pixels: number;
+  lanes: readonly Lane[];
+}) {
   const tokens = useTokens();
   const middle = (id: string) => RULER + lanes.findIndex((lane) => lane.id === id) * ROW + ROW / 2;
   return (
@@ -183,7 +233,14 @@ function Links({ links, pixels, lanes }: { links: readonly CueLink[]; pixels: nu
 function PlayheadLine({ pixels, children }: { pixels: number; children: React.ReactNode }) {
   return (
     <div
-      style={{ position: 'absolute', left: EDGE, top: 0, bottom: 0, pointerEvents: 'none', ['--frame' as string]: `${pixels}px` }}
+      style={{
+        position: 'absolute',
+        left: EDGE,
+        top: 0,
+        bottom: 0,
+        pointerEvents: 'none',
+        ['--frame' as string]: `${pixels}px`,
+      }}
     >
       {children}
     </div>
@@ -214,7 +271,15 @@ const styles = StyleSheet.create({
   corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 12, borderBottomWidth: 1 },
   time: { flex: 1, minWidth: 0 },
   lane: { height: ROW, borderBottomWidth: 1 },
-  name: { height: ROW, flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, borderBottomWidth: 1 },
+  name: {
+    height: ROW,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    paddingHorizontal: 10,
+    borderBottomWidth: 1,
+  },
+  add: { paddingHorizontal: 8, alignItems: 'flex-start' },
   flex: { flex: 1 },
   faint: { opacity: 0.5, textDecorationLine: 'line-through' },
   mark: { position: 'absolute', top: 3, paddingLeft: 3, borderLeftWidth: 1, height: 22 },

@@ -37,18 +37,41 @@ export function Ribbon(props: RibbonProps) {
         {...body()}
         role="button"
         aria-label={`Ribbon of ${name}`}
-        style={{ position: 'absolute', left, top: 6, width, height: HEIGHT, touchAction: 'none', cursor: 'grab' }}
+        style={{
+          position: 'absolute',
+          left,
+          top: 6,
+          width,
+          height: HEIGHT,
+          touchAction: 'none',
+          cursor: 'grab',
+        }}
       >
         <Svg width={width} height={HEIGHT} style={{ pointerEvents: 'none' }}>
           <Defs>
-            <Pattern id={`slant-${lane.id}`} width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(28)">
+            <Pattern
+              id={`slant-${lane.id}`}
+              width={7}
+              height={7}
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(28)"
+            >
               <Rect width={7} height={7} fill={tokens.plumSoft} />
               <Line x1={2} y1={0} x2={2} y2={7} stroke={tokens.plum} strokeWidth={2.5} />
             </Pattern>
           </Defs>
-          <Rect width={width} height={HEIGHT} rx={8} fill={selected ? tokens.card : tokens.plumSoft} stroke={tokens.plumSoft} />
+          <Rect
+            width={width}
+            height={HEIGHT}
+            rx={8}
+            fill={selected ? tokens.card : tokens.plumSoft}
+            stroke={tokens.plumSoft}
+          />
           {arrive > 0 ? (
-            <Path d={`M8 0H${arrive + SLANT / 2}L${Math.max(0, arrive - SLANT / 2)} ${HEIGHT}H8Q0 ${HEIGHT} 0 ${HEIGHT - 8}V8Q0 0 8 0Z`} fill={`url(#slant-${lane.id})`} />
+            <Path
+              d={`M8 0H${arrive + SLANT / 2}L${Math.max(0, arrive - SLANT / 2)} ${HEIGHT}H8Q0 ${HEIGHT} 0 ${HEIGHT - 8}V8Q0 0 8 0Z`}
+              fill={`url(#slant-${lane.id})`}
+            />
           ) : null}
           {leave > 0 ? (
             <Path
@@ -68,19 +91,49 @@ export function Ribbon(props: RibbonProps) {
             />
           ))}
           {selected ? (
-            <Rect x={1} y={1} width={width - 2} height={HEIGHT - 2} rx={7} fill="none" stroke={tokens.plum} strokeWidth={1.5} strokeDasharray="5 3" />
+            <Rect
+              x={1}
+              y={1}
+              width={width - 2}
+              height={HEIGHT - 2}
+              rx={7}
+              fill="none"
+              stroke={tokens.plum}
+              strokeWidth={1.5}
+              strokeDasharray="5 3"
+            />
           ) : null}
         </Svg>
       </div>
       {lane.trims && selected ? (
         <>
-          <Grasp label={`Start of ${name}`} at={left} pixels={pixels} onDrag={(by, gesture) => onTrim('from', by, gesture)} />
-          <Grasp label={`End of ${name}`} at={left + width} pixels={pixels} onDrag={(by, gesture) => onTrim('to', by, gesture)} />
+          <Grasp
+            label={`Start of ${name}`}
+            at={left}
+            pixels={pixels}
+            onDrag={(by, gesture) => onTrim('from', by, gesture)}
+          />
+          <Grasp
+            label={`End of ${name}`}
+            at={left + width}
+            pixels={pixels}
+            onDrag={(by, gesture) => onTrim('to', by, gesture)}
+          />
           {arrive > 0 ? (
-            <Grasp label={`Length of the arrival of ${name}`} at={left + arrive} pixels={pixels} onDrag={(by, gesture) => onStretch('arrive', by, gesture)} />
+            <Grasp
+              label={`Length of the arrival of ${name}`}
+              at={left + arrive}
+              pixels={pixels}
+              onDrag={(by, gesture) => onStretch('arrive', by, gesture)}
+            />
           ) : null}
           {leave > 0 ? (
-            <Grasp label={`Length of the leave of ${name}`} at={left + width - leave} pixels={pixels} onDrag={(by, gesture) => onStretch('leave', -by, gesture)} />
+            <Grasp
+              label={`Length of the leave of ${name}`}
+              at={left + width - leave}
+              pixels={pixels}
+              onDrag={(by, gesture) => onStretch('leave', -by, gesture)}
+            />
           ) : null}
         </>
       ) : null}
@@ -100,7 +153,10 @@ function useFrameDrag(
         onTap();
         return undefined;
       }
-      const held = first || !memo ? { gesture: newGesture(), moved: 0 } : (memo as { gesture: string; moved: number });
+      const held =
+        first || !memo
+          ? { gesture: newGesture(), moved: 0 }
+          : (memo as { gesture: string; moved: number });
       const moved = Math.round(x / pixels);
       if (moved !== held.moved) onMove(moved - held.moved, held.gesture);
       return { ...held, moved };

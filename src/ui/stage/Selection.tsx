@@ -13,15 +13,23 @@ interface SelectionProps {
   readonly place: Place;
   /** Screen pixels per document pixel. */
   readonly fit: number;
+  /** Screen pixels of the stage; handles stay on it. */
+  readonly shown: { readonly width: number; readonly height: number };
   /** `turning` or, else, resizing; `start` is the place when the drag began. */
-  readonly onHandle: (from: Client, to: Client, turning: boolean, gesture: string, start: Place) => void;
+  readonly onHandle: (
+    from: Client,
+    to: Client,
+    turning: boolean,
+    gesture: string,
+    start: Place,
+  ) => void;
 }
 
 /** How far the turning handle stands off its edge, in screen pixels. */
 const STAND_OFF = 22;
 
 /** The stitch round the chosen thing, with a handle to resize it and one to turn it. */
-export function Selection({ name, quad, place, fit, onHandle }: SelectionProps) {
+export function Selection({ name, quad, place, fit, shown, onHandle }: SelectionProps) {
   const tokens = useTokens();
   const [a, b, c, d] = quad.map(({ x, y }) => ({ x: x * fit, y: y * fit }));
   const points = [a, b, c, d].map(({ x, y }) => `${x},${y}`).join(' ');
@@ -36,15 +44,33 @@ export function Selection({ name, quad, place, fit, onHandle }: SelectionProps) 
   });
   return (
     <>
-      <Svg style={{ position: 'absolute', inset: 0, overflow: 'visible', pointerEvents: 'none' }} width="100%" height="100%">
+      <Svg
+        style={{ position: 'absolute', inset: 0, overflow: 'visible', pointerEvents: 'none' }}
+        width="100%"
+        height="100%"
+      >
         <Polygon points={points} fill="none" stroke="#ffffff" strokeWidth={3} />
-        <Polygon points={points} fill="none" stroke={tokens.plum} strokeWidth={1.5} strokeDasharray="6 4" />
+        <Polygon
+          points={points}
+          fill="none"
+          stroke={tokens.plum}
+          strokeWidth={1.5}
+          strokeDasharray="6 4"
+        />
       </Svg>
-      <Handle at={c} label={`Resize ${name}`} round={false} {...handle(false)} />
-      <Handle at={turn} label={`Turn ${name}`} round {...handle(true)} />
+      <Handle at={within(c, shown)} label={`Resize ${name}`} round={false} {...handle(false)} />
+      <Handle at={within(turn, shown)} label={`Turn ${name}`} round {...handle(true)} />
     </>
   );
 }
+
+/** Half a handle's size, so that it is never cut by the stage's edge. */
+const INSET = 9;
+
+const within = ({ x, y }: Point, { width, height }: SelectionProps['shown']): Point => ({
+  x: Math.min(width - INSET, Math.max(INSET, x)),
+  y: Math.min(height - INSET, Math.max(INSET, y)),
+});
 
 interface HandleProps {
   readonly at: Point;
@@ -60,7 +86,10 @@ function Handle({ at, label, round, place, onDrag }: HandleProps) {
   const tokens = useTokens();
   const bind = useDrag(({ event, xy, initial, memo, first }) => {
     event.stopPropagation();
-    const held = first || !memo ? { gesture: newGesture(), start: place } : (memo as { gesture: string; start: Place });
+    const held =
+      first || !memo
+        ? { gesture: newGesture(), start: place }
+        : (memo as { gesture: string; start: Place });
     onDrag(initial, xy, held.gesture, held.start);
     return held;
   });
@@ -86,7 +115,7 @@ function Handle({ at, label, round, place, onDrag }: HandleProps) {
         style={{
           width: 12,
           height: 12,
-          borderRadius: round ? 6 : 3,
+          borderRadius: round ? 8 : 3,
           background: '#ffffff',
           border: `2px solid ${tokens.plum}`,
           pointerEvents: 'none',

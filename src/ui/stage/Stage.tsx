@@ -48,7 +48,10 @@ export function Stage(props: StageProps) {
   const { width, height, things, quads, selected, onSelect, onPlace, onPick } = props;
   const tokens = useTokens();
   const [room, setRoom] = useState({ width: 0, height: 0 });
-  const [snapped, setSnapped] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
+  const [snapped, setSnapped] = useState<{ x: number | null; y: number | null }>({
+    x: null,
+    y: null,
+  });
   const surface = useRef<HTMLDivElement>(null);
   const fit = Math.min(room.width / width, room.height / height) || 0;
   const shown = { width: Math.floor(width * fit), height: Math.floor(height * fit) };
@@ -68,7 +71,9 @@ export function Stage(props: StageProps) {
 
   const drag = (grip: Grip, dx: number, dy: number) => {
     const moved = boxAround(grip.quad.map(({ x, y }) => ({ x: x + dx, y: y + dy })));
-    const others = [...quads].filter(([id]) => id !== grip.thing.id).map(([, quad]) => boxAround(quad));
+    const others = [...quads]
+      .filter(([id]) => id !== grip.thing.id)
+      .map(([, quad]) => boxAround(quad));
     const snap = snapBox(moved, snapLines({ width, height }, others), SNAP_REACH / fit);
     setSnapped({ x: snap.x, y: snap.y });
     onPlace(grip.thing.id, movedPlace(grip.thing.place, dx + snap.dx, dy + snap.dy), grip.gesture);
@@ -88,7 +93,8 @@ export function Stage(props: StageProps) {
         let grip = memo as Grip | null | undefined;
         if (first || grip === undefined) {
           const start = toDocument(initial);
-          const onChosen = chosen && quads.has(chosen.id) && quadHolds(quads.get(chosen.id)!, start);
+          const onChosen =
+            chosen && quads.has(chosen.id) && quadHolds(quads.get(chosen.id)!, start);
           grip = gripOf(onChosen ? chosen : thingAt(start));
           if (grip) onSelect(grip.thing.id);
         }
@@ -98,7 +104,8 @@ export function Stage(props: StageProps) {
       },
       onPinch: ({ first, movement: [factor, degrees], memo }) => {
         const grip = first || memo === undefined ? gripOf(chosen) : (memo as Grip | null);
-        if (grip) onPlace(grip.thing.id, turnedPlace(grip.thing.place, factor, degrees), grip.gesture);
+        if (grip)
+          onPlace(grip.thing.id, turnedPlace(grip.thing.place, factor, degrees), grip.gesture);
         return grip;
       },
     },
@@ -127,7 +134,12 @@ export function Stage(props: StageProps) {
         aria-label="Stage"
         tabIndex={0}
         onKeyDown={nudge}
-        style={{ ...surfaceStyle, width: shown.width, height: shown.height, cursor: onPick ? 'crosshair' : 'default' }}
+        style={{
+          ...surfaceStyle,
+          width: shown.width,
+          height: shown.height,
+          cursor: onPick ? 'crosshair' : 'default',
+        }}
       >
         <div data-stage-canvas="" style={fill} />
         {props.children}
@@ -137,10 +149,15 @@ export function Stage(props: StageProps) {
             name={chosen.name}
             quad={quads.get(chosen.id)!}
             fit={fit}
+            shown={shown}
             onHandle={(from, to, turning, gesture, start) => {
               const centre = { x: start.x, y: start.y };
               const { factor, degrees } = handleChange(centre, toDocument(from), toDocument(to));
-              onPlace(chosen.id, turnedPlace(start, turning ? 1 : factor, turning ? degrees : 0), gesture);
+              onPlace(
+                chosen.id,
+                turnedPlace(start, turning ? 1 : factor, turning ? degrees : 0),
+                gesture,
+              );
             }}
             place={chosen.place}
           />
@@ -184,9 +201,19 @@ function useCanvas(
   }, [width, height, onSize]);
 }
 
-function SnapMarks({ snapped, fit }: { snapped: { x: number | null; y: number | null }; fit: number }) {
+function SnapMarks({
+  snapped,
+  fit,
+}: {
+  snapped: { x: number | null; y: number | null };
+  fit: number;
+}) {
   const tokens = useTokens();
-  const line = { position: 'absolute', backgroundColor: tokens.moon, pointerEvents: 'none' } as const;
+  const line = {
+    position: 'absolute',
+    backgroundColor: tokens.moon,
+    pointerEvents: 'none',
+  } as const;
   return (
     <>
       {snapped.x === null ? null : (
@@ -203,6 +230,12 @@ const fill = { position: 'absolute', inset: 0 } as const;
 const surfaceStyle = { position: 'relative', touchAction: 'none', outlineOffset: 2 } as const;
 
 const styles = StyleSheet.create({
-  mat: { flex: 1, alignItems: 'center', justifyContent: 'center', overflow: 'hidden', minHeight: 0 },
+  mat: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    overflow: 'hidden',
+    minHeight: 0,
+  },
   problem: { position: 'absolute', left: 8, right: 8, bottom: 8, padding: 8, borderRadius: 12 },
 });

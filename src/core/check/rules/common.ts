@@ -7,10 +7,13 @@ export function worstFrame(
   measured: Measured,
   shareOf: (frame: FrameMeasures) => number,
 ): { readonly frame: number; readonly share: number } | null {
-  return measured.frames.reduce<{ frame: number; share: number } | null>((worst, measures, frame) => {
-    const share = shareOf(measures);
-    return measures.visible > 0 && (!worst || share > worst.share) ? { frame, share } : worst;
-  }, null);
+  return measured.frames.reduce<{ frame: number; share: number } | null>(
+    (worst, measures, frame) => {
+      const share = shareOf(measures);
+      return measures.visible > 0 && (!worst || share > worst.share) ? { frame, share } : worst;
+    },
+    null,
+  );
 }
 
 /** "4.1 %", with two decimals below one per cent. */
@@ -22,7 +25,7 @@ export const makeClear: Repair = {
   apply: (overlay) => ({ ...overlay, backdrop: { kind: 'clear' } }),
 };
 
-export const useKey = (colour: string): Repair => ({
+export const switchKey = (colour: string): Repair => ({
   label: `Use ${colourName(colour)}`,
   apply: (overlay) => ({ ...overlay, backdrop: { kind: 'key', colour } }),
 });

@@ -15,7 +15,10 @@ export const softEdges: CheckRule = {
     const worst = worstFrame(measured, (frame) => frame.soft / Math.max(1, frame.visible));
     if (!worst) return { kind: 'unmeasured', reason: 'No frame shows any artwork.' };
     if (worst.share <= LIMIT) {
-      return { kind: 'fine', reason: `At most ${percent(worst.share)} of the artwork is half clear.` };
+      return {
+        kind: 'fine',
+        reason: `At most ${percent(worst.share)} of the artwork is half clear.`,
+      };
     }
     return {
       kind: 'finding',

@@ -1,7 +1,7 @@
 import { safestKey } from '../../colour';
 import { colourName } from '../../colour/names';
 import type { CheckRule } from '../types';
-import { makeClear, percent, useKey, worstFrame } from './common';
+import { makeClear, percent, switchKey, worstFrame } from './common';
 
 /** Share of the visible artwork, in any one frame, that may vanish. */
 const LIMIT = 0.0005;
@@ -32,7 +32,7 @@ export const vanishingColours: CheckRule = {
         detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is so near the key colour that removing one removes the other.`,
         frame: worst.frame,
         marking: 'vanishing',
-        repairs: [useKey(safest.colour), makeClear],
+        repairs: [switchKey(safest.colour), makeClear],
       },
     };
   },

@@ -24,9 +24,7 @@ export function GuideFields({ overlay, edit }: GuideFieldsProps) {
     edit((document) => ({ ...document, guide: next }), gesture);
   const choose = (id: string) =>
     set(
-      id === NONE
-        ? null
-        : { footage: id, seconds: 0, strength: guide?.strength ?? FIRST_STRENGTH },
+      id === NONE ? null : { footage: id, seconds: 0, strength: guide?.strength ?? FIRST_STRENGTH },
     );
   const options = [
     { value: NONE, label: 'None' },

@@ -46,7 +46,8 @@ export function LookSection({ layer, overlay, edit }: SectionProps) {
 }
 
 /** Starting looks are drawn for 1080 lines and grow with the canvas. */
-const inLines = (pixels: number, height: number) => Math.max(1, Math.round((pixels * height) / 1080));
+const inLines = (pixels: number, height: number) =>
+  Math.max(1, Math.round((pixels * height) / 1080));
 
 const firstBorder = (height: number): Border => ({ colour: '#231c35', width: inLines(4, height) });
 

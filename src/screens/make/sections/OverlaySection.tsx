@@ -72,7 +72,12 @@ function SizeFields({ overlay, edit }: OverlaySectionProps) {
     const size = SIZES.find((entry) => entry.label === label);
     if (size) edit((document) => changeSize(document, size.width, size.height));
   };
-  const limits = { ...CANVAS_LIMIT, unit: 'px', step: 1, feel: { min: CANVAS_LIMIT.min, max: 3840 } };
+  const limits = {
+    ...CANVAS_LIMIT,
+    unit: 'px',
+    step: 1,
+    feel: { min: CANVAS_LIMIT.min, max: 3840 },
+  };
   return (
     <>
       <Words kind="small" soft>
@@ -118,7 +123,8 @@ function TimeFields({ overlay, edit }: OverlaySectionProps) {
         feel={{ min: 0.1, max: 20 }}
         onChange={(seconds, gesture) =>
           edit(
-            (document) => changeLength(document, Math.max(1, secondsToFrames(seconds, document.rate))),
+            (document) =>
+              changeLength(document, Math.max(1, secondsToFrames(seconds, document.rate))),
             gesture,
           )
         }

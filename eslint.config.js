@@ -1,0 +1,29 @@
+const expo = require('eslint-config-expo/flat');
+const prettier = require('eslint-config-prettier');
+
+module.exports = [
+  ...expo,
+  prettier,
+  {
+    ignores: [
+      'dist/*',
+      'public/*',
+      'node_modules/*',
+      '.expo/*',
+      'test-results/*',
+      'playwright-report/*',
+    ],
+  },
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
+      eqeqeq: 'error',
+      'max-lines': ['warn', { max: 400 }],
+    },
+  },
+];

@@ -1,0 +1,40 @@
+import { fileName, formatById, FORMATS, formatsFor, sentSize, wouldLose } from '@/core/formats';
+import { overlay } from '../fixtures';
+
+const h264 = formatById('h264')!;
+const vp9 = formatById('vp9')!;
+const key = overlay({ backdrop: { kind: 'key', colour: '#00d040' } });
+
+describe('formats', () => {
+  it('warn before the transparency is lost', () => {
+    expect(wouldLose(overlay(), h264)).toMatch(/turns black/);
+    expect(wouldLose(overlay(), vp9)).toBeNull();
+    expect(wouldLose(key, h264)).toBeNull();
+    expect(wouldLose(key, vp9)).toMatch(/key colour/);
+  });
+
+  it('offer those that keep everything first', () => {
+    expect(formatsFor(overlay()).at(-1)!.id).toBe('h264');
+    expect(formatsFor(key)[0].id).toBe('h264');
+    expect(formatsFor(overlay())).toHaveLength(FORMATS.length);
+  });
+
+  it('make sizes even where the codec asks for it', () => {
+    expect(sentSize({ width: 401, height: 299 }, h264, 1)).toEqual({ width: 402, height: 300 });
+    expect(sentSize({ width: 401, height: 299 }, formatById('png')!, 2)).toEqual({
+      width: 802,
+      height: 598,
+    });
+  });
+});
+
+describe('file names', () => {
+  it.each([
+    ['Wind card', 'wind-card.mov'],
+    ['Déjà vu! / №2', 'deja-vu-no2.mov'],
+    ['../../etc', 'etc.mov'],
+    ['风筝', 'untitled.mov'],
+  ])('%s becomes %s', (name, file) => {
+    expect(fileName(name, 'mov')).toBe(file);
+  });
+});

@@ -1,0 +1,97 @@
+import { parseHex } from '@/core/colour';
+import { chromaKey, meanColour } from '@/core/matte/chromaKey';
+import { compareFrames, summarise } from '@/core/matte/compare';
+
+const KEY = parseHex('#00d040');
+/** For grey artwork the mixed pixel's distance is alpha times the key's chroma: an exact match. */
+const EXACT = { colour: '#00d040', tolerance: 0, softness: 1, spill: 1 };
+
+const mix = (artwork: readonly number[], alpha: number) => [
+  ...artwork.map((channel, i) => Math.round(channel * alpha + KEY[i] * (1 - alpha))),
+  255,
+];
+
+describe('the chroma key', () => {
+  it.each([0, 0.1, 0.25, 0.5, 0.75, 0.9, 1])(
+    'finds alpha %d of white over the key again',
+    (alpha) => {
+      const pixel = new Uint8ClampedArray(mix([255, 255, 255], alpha));
+      chromaKey(pixel, EXACT);
+      expect(Math.abs(pixel[3] - alpha * 255)).toBeLessThanOrEqual(2);
+      // What is left of the colour, seen over black, is what was mixed in.
+      if (alpha > 0)
+        expect(Math.abs((pixel[0] * pixel[3]) / 255 - 255 * alpha)).toBeLessThanOrEqual(3);
+    },
+  );
+
+  it('leaves no trace of a flat backdrop, and none of its hue on an edge', () => {
+    const pixels = new Uint8ClampedArray([...KEY, 255, ...mix([40, 40, 40], 0.5)]);
+    chromaKey(pixels, EXACT);
+    expect([...pixels.slice(0, 4)]).toEqual([0, 0, 0, 0]);
+    expect(Math.abs(pixels[5] - Math.max(pixels[4], pixels[6]))).toBeLessThanOrEqual(2);
+  });
+
+  it('clears noise in the backdrop within its tolerance', () => {
+    const noisy = new Uint8ClampedArray([6, 202, 70, 255]);
+    chromaKey(noisy, { ...EXACT, tolerance: 0.1 });
+    expect(noisy[3]).toBe(0);
+  });
+
+  it('leaves artwork of another colour as it is', () => {
+    const red = new Uint8ClampedArray([200, 30, 40, 255]);
+    chromaKey(red, EXACT);
+    expect([...red]).toEqual([200, 30, 40, 255]);
+  });
+
+  it('takes spill off only as far as told', () => {
+    const green = () => new Uint8ClampedArray([180, 220, 200, 255]);
+    const kept = green();
+    chromaKey(kept, { ...EXACT, softness: 0.2, spill: 0 });
+    expect([...kept]).toEqual([180, 220, 200, 255]);
+    const freed = green();
+    chromaKey(freed, { ...EXACT, softness: 0.2 });
+    expect(freed[1]).toBeLessThan(220);
+    // Its luma stays: what is taken from green is given back to all.
+    const luma = (p: Uint8ClampedArray) => 0.2126 * p[0] + 0.7152 * p[1] + 0.0722 * p[2];
+    expect(Math.abs(luma(freed) - luma(kept))).toBeLessThan(2);
+  });
+
+  it('keeps an alpha the picture had', () => {
+    const half = new Uint8ClampedArray([200, 30, 40, 128]);
+    chromaKey(half, EXACT);
+    expect(half[3]).toBe(128);
+  });
+});
+
+describe('the eyedropper', () => {
+  it('takes the mean of the pixels round a point, and stays inside the picture', () => {
+    const pixels = new Uint8ClampedArray(9 * 4).fill(255);
+    pixels.set([0, 90, 0, 255], 0);
+    const [r] = meanColour(pixels, 3, 3, 0, 0, 1);
+    expect(r).toBeCloseTo((255 * 3) / 4);
+  });
+});
+
+describe('comparing frames', () => {
+  it('does not count the colour of clear pixels', () => {
+    const meant = new Uint8ClampedArray([255, 0, 0, 0, 10, 20, 30, 255]);
+    const found = new Uint8ClampedArray([0, 255, 0, 0, 10, 20, 30, 255]);
+    expect(summarise([compareFrames(meant, found)])).toEqual({
+      meanAlpha: 0,
+      worstAlpha: 0,
+      meanColour: 0,
+      psnr: null,
+    });
+  });
+
+  it('measures alpha and colour in shares of full scale', () => {
+    const meant = new Uint8ClampedArray([255, 255, 255, 255]);
+    const found = new Uint8ClampedArray([255, 255, 255, 204]);
+    const { meanAlpha, worstAlpha, meanColour, psnr } = summarise([compareFrames(meant, found)]);
+    expect(meanAlpha).toBeCloseTo(0.2);
+    expect(worstAlpha).toBeCloseTo(0.2);
+    // A fifth of the way from white to mid grey: 25.4 levels.
+    expect(meanColour).toBeCloseTo(25.4 / 255);
+    expect(psnr).toBeCloseTo(-20 * Math.log10(25.4 / 255));
+  });
+});

@@ -1,0 +1,42 @@
+import { convertLength, frameOnShow, RATES, secondsToFrames, timecode } from '@/core/time';
+
+const NTSC = { num: 30000, den: 1001 };
+
+describe('frame rates', () => {
+  it('keeps 29.97 and 23.976 as exact rationals', () => {
+    const rates = Object.fromEntries(RATES.map(({ label, rate }) => [label, rate]));
+    expect(rates['29.97']).toEqual(NTSC);
+    expect(rates['23.976']).toEqual({ num: 24000, den: 1001 });
+  });
+
+  it('never drifts: an hour of 29.97 shows as many frames of a 29.97 clip', () => {
+    // 107,892 frames are an hour; a float of 29.97 would be off by several frames by then.
+    expect(frameOnShow(107_892, NTSC, NTSC)).toBe(107_892);
+    expect(frameOnShow(107_892, NTSC, { num: 24000, den: 1001 })).toBe(86_313);
+  });
+
+  it('shows each frame of a slower clip until the next one starts', () => {
+    const shown = [0, 1, 2, 3, 4].map((frame) =>
+      frameOnShow(frame, { num: 50, den: 1 }, { num: 25, den: 1 }),
+    );
+    expect(shown).toEqual([0, 0, 1, 1, 2]);
+  });
+
+  it('converts lengths to the nearest frame', () => {
+    expect(convertLength(90, { num: 30, den: 1 }, { num: 24, den: 1 })).toBe(72);
+    expect(secondsToFrames(1, NTSC)).toBe(30);
+  });
+});
+
+describe('timecode', () => {
+  it('counts frames within the second', () => {
+    expect(timecode(42, { num: 30, den: 1 })).toBe('0:01.12');
+    expect(timecode(1800, { num: 30, den: 1 })).toBe('1:00.00');
+    expect(timecode(-15, { num: 30, den: 1 })).toBe('-0:00.15');
+  });
+
+  it('starts a second of 29.97 at its first frame', () => {
+    expect(timecode(30, NTSC)).toBe('0:01.00');
+    expect(timecode(29, NTSC)).toBe('0:00.29');
+  });
+});
