@@ -1,10 +1,10 @@
 import type { ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { nanoid } from 'nanoid';
 import type { EncodeRequest } from './encodeRequest';
 import { extensionOf, startEncode } from './ffmpeg';
 
@@ -70,7 +70,7 @@ export class Encodes {
     const folder = mkdtempSync(join(tmpdir(), 'moon-patch-'));
     let begin = () => {};
     const turn = new Promise<void>((resolve) => (begin = resolve));
-    const id = nanoid();
+    const id = randomUUID();
     const file = join(folder, `out.${extensionOf(request.format)}`);
     const encode: Encode = {
       id,

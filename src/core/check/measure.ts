@@ -85,9 +85,9 @@ export const vanishes = (own: readonly [number, number], key: readonly [number, 
   chromaDistance(own, key) <= VANISH_SHARE * Math.hypot(...key);
 
 /**
- * Whether a half-clear pixel is more than an antialiased edge: an edge is at most 1.5 pixels wide, so
- * its pixels touch a solid pixel on one side and a clear one on another. A thin stroke never gets
- * solid; it counts as an edge when clear pixels touch it on opposite sides.
+ * Whether a half-clear pixel is more than an antialiased edge. A box-filtered edge is at most 1.5
+ * pixels wide, so at most two half-clear pixels lie between clear and solid; a stroke too thin to
+ * get solid has at most two between clear and clear.
  */
 export function isSoft(
   rgba: Uint8ClampedArray,
@@ -97,24 +97,26 @@ export function isSoft(
 ): boolean {
   const x = pixel % width;
   const y = (pixel - x) / width;
-  let solid = false;
-  let clear = false;
-  let thin = false;
-  for (const [dx, dy] of HALF_OF_NEIGHBOURS) {
-    const one = alphaAt(rgba, width, height, x + dx, y + dy);
-    const other = alphaAt(rgba, width, height, x - dx, y - dy);
-    solid ||= one >= SOLID || other >= SOLID;
-    clear ||= one < CLEAR || other < CLEAR;
-    thin ||= one < CLEAR && other < CLEAR;
+  const alpha = (steps: number, dx: number, dy: number) =>
+    alphaAt(rgba, width, height, x + steps * dx, y + steps * dy);
+  for (const [dx, dy] of DIRECTIONS) {
+    const near = alpha(1, dx, dy);
+    if (near >= CLEAR && near < SOLID) continue;
+    const ends = (value: number) => value < CLEAR || (near < CLEAR && value >= SOLID);
+    if (ends(alpha(-1, dx, dy)) || ends(alpha(-2, dx, dy))) return false;
   }
-  return !(thin || (solid && clear));
+  return true;
 }
 
-const HALF_OF_NEIGHBOURS = [
+const DIRECTIONS = [
   [1, 0],
+  [-1, 0],
   [0, 1],
+  [0, -1],
   [1, 1],
+  [-1, -1],
   [1, -1],
+  [-1, 1],
 ] as const;
 
 /** Beyond the canvas the nearest pixel goes on: artwork cut by the canvas is no edge. */

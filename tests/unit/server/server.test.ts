@@ -1,0 +1,184 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createCanvas } from '@napi-rs/canvas';
+import pino from 'pino';
+import { createApp } from '../../../server/app';
+import { Encodes } from '../../../server/encodes';
+
+const site = mkdtempSync(join(tmpdir(), 'moon-patch-site-'));
+writeFileSync(join(site, 'index.html'), '<title>Moon Patch</title>');
+
+let encodes: Encodes;
+let server: Server;
+let base: string;
+
+const start = (limits: ConstructorParameters<typeof Encodes>[0]) =>
+  new Promise<void>((resolve) => {
+    encodes = new Encodes(limits);
+    server = createApp({ site, encodes, log: pino({ level: 'silent' }) }).listen(
+      0,
+      '127.0.0.1',
+      () => {
+        base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+        resolve();
+      },
+    );
+  });
+
+beforeEach(() => start({ running: 1, waiting: 1, idle: 5000 }));
+afterEach(() => {
+  encodes.dropAll();
+  server.closeAllConnections();
+  server.close();
+});
+
+function frame(colour: string): Buffer {
+  const context = createCanvas(64, 36).getContext('2d');
+  context.fillStyle = colour;
+  context.fillRect(0, 0, 32, 36);
+  return context.canvas.toBuffer('image/png');
+}
+
+const REQUEST = {
+  format: 'prores4444',
+  width: 64,
+  height: 36,
+  frames: 3,
+  rate: { num: 30, den: 1 },
+};
+const post = (path: string, body?: BodyInit, headers = {}) =>
+  fetch(base + path, { method: 'POST', body, headers });
+const create = async (change: object = {}) =>
+  post('/api/encodes', JSON.stringify({ ...REQUEST, ...change }), {
+    'content-type': 'application/json',
+  });
+const created = async () => ((await (await create()).json()) as { id: string }).id;
+const send = (id: string, first: number, ...frames: readonly Buffer[]) =>
+  post(
+    `/api/encodes/${id}/frames/${first}?count=${frames.length}`,
+    new Uint8Array(Buffer.concat(frames)),
+  );
+const leftOver = () =>
+  readdirSync(tmpdir()).filter((name) => /^moon-patch-(?!site|demo|test)/.test(name));
+const errorOf = async (response: Response) => ((await response.json()) as { error: string }).error;
+
+describe('the encode server', () => {
+  it('makes a ProRes 4444 file with the frames’ alpha', async () => {
+    const id = await created();
+    expect((await send(id, 0, frame('#ff0000'), frame('#ff0000'))).status).toBe(204);
+    expect((await send(id, 2, frame('#0000ff'))).status).toBe(204);
+    const file = await post(`/api/encodes/${id}/finish`);
+    expect(file.status).toBe(200);
+    const path = join(site, 'out.mov');
+    writeFileSync(path, Buffer.from(await file.arrayBuffer()));
+    const raw = execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-i',
+      path,
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-',
+    ]);
+    expect(raw.length).toBe(64 * 36 * 4 * 3);
+    const at = (frameIndex: number, x: number) => [
+      ...raw.subarray((frameIndex * 64 * 36 + x) * 4).subarray(0, 4),
+    ];
+    expect(at(0, 8)[3]).toBe(255);
+    expect(at(0, 60)[3]).toBe(0);
+    expect(at(2, 8)[2]).toBeGreaterThan(240);
+  });
+
+  it('leaves no file behind, neither after a finished encode nor after one that was stopped', async () => {
+    const before = leftOver().length;
+    const done = await created();
+    await send(done, 0, frame('#fff'), frame('#fff'), frame('#fff'));
+    await (await post(`/api/encodes/${done}/finish`)).arrayBuffer();
+    const stopped = await created();
+    await send(stopped, 0, frame('#fff'));
+    await fetch(`${base}/api/encodes/${stopped}`, { method: 'DELETE' });
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(leftOver().length).toBe(before);
+  });
+
+  it.each([
+    ['an unknown format', { format: '; rm -rf /' }],
+    ['a width of text', { width: '64' }],
+    ['a huge height', { height: 1e9 }],
+    ['no frames', { frames: 0 }],
+    ['an unknown field', { args: '-i /etc/passwd' }],
+  ])('refuses %s', async (_name, change) => {
+    const response = await create(change);
+    expect(response.status).toBe(400);
+    expect(await errorOf(response)).toBeTruthy();
+  });
+
+  it('refuses frames out of order, too many, or that are no PNG', async () => {
+    const id = await created();
+    expect((await send(id, 1, frame('#fff'))).status).toBe(409);
+    expect((await send(id, 0, ...Array(4).fill(frame('#fff')))).status).toBe(400);
+    const text = await post(`/api/encodes/${id}/frames/0?count=1`, 'not a picture');
+    expect(text.status).toBe(400);
+    expect(await errorOf(text)).toMatch(/PNG/);
+  });
+
+  it('refuses to finish too early', async () => {
+    const id = await created();
+    await send(id, 0, frame('#fff'));
+    const response = await post(`/api/encodes/${id}/finish`);
+    expect(response.status).toBe(409);
+    expect(await errorOf(response)).toMatch(/1 of 3 frames/);
+  });
+
+  it('lets encodes wait for their turn, and refuses more than may wait', async () => {
+    const first = await created();
+    const second = await created();
+    const third = await create();
+    expect(third.status).toBe(503);
+    expect(await errorOf(third)).toMatch(/busy/);
+    const waiting = send(second, 0, frame('#fff'), frame('#fff'), frame('#fff'));
+    await fetch(`${base}/api/encodes/${first}`, { method: 'DELETE' });
+    expect((await waiting).status).toBe(204);
+    expect((await post(`/api/encodes/${second}/finish`)).status).toBe(200);
+  });
+
+  it('drops an encode whose client has gone away', async () => {
+    encodes.dropAll();
+    server.close();
+    await start({ running: 1, waiting: 1, idle: 80 });
+    const id = await created();
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    const response = await send(id, 0, frame('#fff'));
+    expect(response.status).toBe(404);
+    expect(await errorOf(response)).toMatch(/no longer there/);
+  });
+});
+
+describe('the site', () => {
+  it('is isolated and under a strict policy, on every route', async () => {
+    const response = await fetch(`${base}/overlay/some-id/make`);
+    expect(await response.text()).toContain('Moon Patch');
+    expect(response.headers.get('cross-origin-opener-policy')).toBe('same-origin');
+    expect(response.headers.get('cross-origin-embedder-policy')).toBe('require-corp');
+    expect(response.headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(response.headers.get('content-security-policy')).not.toMatch(
+      /script-src[^;]*unsafe-inline/,
+    );
+  });
+
+  it('does not hand out files outside its folder', async () => {
+    const response = await fetch(`${base}/..%2f..%2fetc/passwd`);
+    expect(await response.text()).not.toContain('root:');
+    expect(existsSync('/etc/passwd')).toBe(true);
+  });
+
+  it('answers unknown API addresses as such', async () => {
+    expect((await fetch(`${base}/api/nothing`)).status).toBe(404);
+  });
+});
