@@ -46,19 +46,8 @@ function api(encodes: Encodes): express.Router {
     response.status(201).json(encodes.create(readEncodeRequest(request.body)));
   });
   router.post('/encodes/:id/frames/:first', async (request, response) => {
-    const id = request.params.id;
-    try {
-      await encodes.addFrames(
-        id,
-        Number(request.params.first),
-        Number(request.query.count),
-        request,
-      );
-    } catch (error) {
-      // A client that went away in the middle of a frame has spoilt the stream.
-      if (request.destroyed) encodes.drop(id);
-      throw error;
-    }
+    const { id, first } = request.params;
+    await encodes.addFrames(id, Number(first), Number(request.query.count), request);
     response.status(204).end();
   });
   router.post('/encodes/:id/finish', async (request, response) => {

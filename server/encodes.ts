@@ -105,7 +105,13 @@ export class Encodes {
     encode.received += count;
     this.hold(encode);
     await encode.turn;
-    await this.feed(encode, body);
+    try {
+      await this.feed(encode, body);
+    } catch (error) {
+      // Half a frame, or a client that went away in the middle of one, has spoilt the stream.
+      this.drop(id);
+      throw error;
+    }
     this.touch(encode);
   }
 

@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
-import { Menu } from 'react-native-paper';
 import { duplicate, remove } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { IconAction } from '@/ui/Action';
+import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { RenameDialog } from '../shared/NameButton';
@@ -82,43 +82,26 @@ function Flipbook({
 
 function CardMenu({ id, name, copies }: Pick<KitCardProps, 'id' | 'name' | 'copies'>) {
   const dispatch = useAppDispatch();
-  const [open, setOpen] = useState(false);
   const [renaming, setRenaming] = useState(false);
-  const choose = (act: () => void) => () => {
-    setOpen(false);
-    act();
+  const copy: MenuEntry = {
+    label: 'Duplicate',
+    icon: 'content-copy',
+    onPress: () => dispatch(duplicate(id)),
   };
+  const entries: readonly MenuEntry[] = [
+    { label: 'Rename', icon: 'pencil-outline', onPress: () => setRenaming(true) },
+    ...(copies ? [copy] : []),
+    { label: 'Delete', icon: 'delete-outline', onPress: () => dispatch(remove(id)) },
+  ];
   return (
     <>
-      <Menu
-        visible={open}
-        onDismiss={() => setOpen(false)}
-        anchor={
-          <IconAction
-            label={`More for ${name}`}
-            icon="dots-vertical"
-            onPress={() => setOpen(true)}
-          />
-        }
-      >
-        <Menu.Item
-          title="Rename"
-          leadingIcon="pencil-outline"
-          onPress={choose(() => setRenaming(true))}
-        />
-        {copies ? (
-          <Menu.Item
-            title="Duplicate"
-            leadingIcon="content-copy"
-            onPress={choose(() => dispatch(duplicate(id)))}
-          />
-        ) : null}
-        <Menu.Item
-          title="Delete"
-          leadingIcon="delete-outline"
-          onPress={choose(() => dispatch(remove(id)))}
-        />
-      </Menu>
+      <PopMenu
+        title={name}
+        entries={entries}
+        opener={(open) => (
+          <IconAction label={`More for ${name}`} icon="dots-vertical" onPress={open} />
+        )}
+      />
       <RenameDialog id={id} name={name} open={renaming} onClose={() => setRenaming(false)} />
     </>
   );

@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, TextInput, useWindowDimensions, View } from 'react-native';
-import { FAB, Menu } from 'react-native-paper';
+import { FAB } from 'react-native-paper';
 import { fileName } from '@/core/formats';
 import {
   addLanding,
@@ -16,6 +16,7 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
+import { PopMenu } from '@/ui/PopMenu';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles, download } from '../shared/files';
@@ -197,54 +198,35 @@ function NewButton({ shelf }: { readonly shelf: Shelf }) {
 function KitMenu({ name }: { readonly name: string }) {
   const dispatch = useAppDispatch();
   const router = useRouter();
-  const [open, setOpen] = useState(false);
-  const [replacing, setReplacing] = useState<(() => void) | null>(null);
-  const choose = (act: () => void) => () => {
-    setOpen(false);
-    act();
-  };
+  const [replacement, setReplacement] = useState<(() => void) | null>(null);
   const save = async () => {
     const file = await dispatch(saveKitFile());
     if (file) download(file, fileName(name, 'moonpatch'));
   };
   const openFile = async () => {
     const [file] = await chooseFiles('.moonpatch,application/zip', false);
-    if (file) setReplacing(() => () => void dispatch(openKitFile(file)));
+    if (file) setReplacement(() => () => void dispatch(openKitFile(file)));
   };
+  const openDemo = () => setReplacement(() => () => void dispatch(openDemoKit()));
+  const toSettings = () => router.push('/settings');
   return (
     <>
-      <Menu
-        visible={open}
-        onDismiss={() => setOpen(false)}
-        anchor={<IconAction label="Kit menu" icon="dots-vertical" onPress={() => setOpen(true)} />}
-      >
-        <Menu.Item
-          title="Save a kit file"
-          leadingIcon="content-save-outline"
-          onPress={choose(() => void save())}
-        />
-        <Menu.Item
-          title="Open a kit file"
-          leadingIcon="folder-open-outline"
-          onPress={choose(() => void openFile())}
-        />
-        <Menu.Item
-          title="Open the demo kit"
-          leadingIcon="kite-outline"
-          onPress={choose(() => setReplacing(() => () => void dispatch(openDemoKit())))}
-        />
-        <Menu.Item
-          title="Settings and help"
-          leadingIcon="cog-outline"
-          onPress={choose(() => router.push('/settings'))}
-        />
-      </Menu>
+      <PopMenu
+        title={name}
+        entries={[
+          { label: 'Save a kit file', icon: 'content-save-outline', onPress: () => void save() },
+          { label: 'Open a kit file', icon: 'folder-open-outline', onPress: () => void openFile() },
+          { label: 'Open the demo kit', icon: 'kite-outline', onPress: openDemo },
+          { label: 'Settings and help', icon: 'cog-outline', onPress: toSettings },
+        ]}
+        opener={(open) => <IconAction label="Kit menu" icon="dots-vertical" onPress={open} />}
+      />
       <ReplaceKit
-        open={replacing !== null}
-        onCancel={() => setReplacing(null)}
+        open={replacement !== null}
+        onCancel={() => setReplacement(null)}
         onReplace={() => {
-          replacing?.();
-          setReplacing(null);
+          replacement?.();
+          setReplacement(null);
         }}
       />
     </>

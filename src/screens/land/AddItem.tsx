@@ -1,10 +1,17 @@
-import { useState } from 'react';
-import { Menu } from 'react-native-paper';
-import { addItem, createItem, DEFAULT_KEY, type ItemSource, type Landing } from '@/core/document';
+import {
+  addItem,
+  createItem,
+  DEFAULT_KEY,
+  type Footage,
+  type ItemSource,
+  type Landing,
+  type Overlay,
+} from '@/core/document';
 import { editLanding, newId } from '@/store/actions';
 import { selectFootage, selectOverlays } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
+import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 
 interface AddItemProps {
   readonly landing: Landing;
@@ -16,51 +23,33 @@ export function AddItem({ landing, onAdded }: AddItemProps) {
   const dispatch = useAppDispatch();
   const overlays = useAppSelector(selectOverlays);
   const footage = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
-  const [open, setOpen] = useState(false);
-  const add = (
-    source: ItemSource,
-    name: string,
-    size: { width: number; height: number },
-    keyed: boolean,
-  ) => {
-    setOpen(false);
-    const item = createItem(newId(), name, source, size, landing);
-    const key = keyed ? DEFAULT_KEY : null;
+  const add = (source: ItemSource, entry: Overlay | Footage) => {
+    const item = createItem(newId(), entry.name, source, entry, landing);
+    const foreign = entry.kind === 'footage' && entry.type === 'video' && !entry.alpha;
+    const key = foreign ? DEFAULT_KEY : null;
     dispatch(editLanding(landing.id, (document) => addItem(document, { ...item, key })));
     onAdded(item.id);
   };
+  const entries: readonly MenuEntry[] = [
+    ...overlays.map((entry) => ({
+      id: entry.id,
+      label: entry.name,
+      icon: 'layers-outline',
+      onPress: () => add({ kind: 'overlay', overlay: entry.id }, entry),
+    })),
+    ...footage.map((entry) => ({
+      id: entry.id,
+      label: entry.name,
+      icon: entry.type === 'video' ? 'movie-open-outline' : 'image-outline',
+      onPress: () => add({ kind: 'footage', footage: entry.id }, entry),
+    })),
+  ];
   return (
-    <Menu
-      visible={open}
-      onDismiss={() => setOpen(false)}
-      anchor={<Chip icon="plus" label="Add" onPress={() => setOpen(true)} />}
-    >
-      {overlays.map((entry) => (
-        <Menu.Item
-          key={entry.id}
-          leadingIcon="layers-outline"
-          title={entry.name}
-          onPress={() => add({ kind: 'overlay', overlay: entry.id }, entry.name, entry, false)}
-        />
-      ))}
-      {footage.map((entry) => (
-        <Menu.Item
-          key={entry.id}
-          leadingIcon={entry.type === 'video' ? 'movie-open-outline' : 'image-outline'}
-          title={entry.name}
-          onPress={() =>
-            add(
-              { kind: 'footage', footage: entry.id },
-              entry.name,
-              entry,
-              entry.type === 'video' && !entry.alpha,
-            )
-          }
-        />
-      ))}
-      {overlays.length + footage.length === 0 ? (
-        <Menu.Item disabled title="The kit is empty" />
-      ) : null}
-    </Menu>
+    <PopMenu
+      title="Add to the landing"
+      entries={entries}
+      empty="The kit has no overlays and no footage yet."
+      opener={(open) => <Chip icon="plus" label="Add" onPress={open} />}
+    />
   );
 }

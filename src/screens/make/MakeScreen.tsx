@@ -1,7 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Menu } from 'react-native-paper';
 import {
   addLayer,
   createShape,
@@ -19,6 +18,7 @@ import { useStage, type Proof } from '@/store/useStage';
 import { Chip } from '@/ui/Chip';
 import { CueSheet, PlayheadMark } from '@/ui/cueSheet/CueSheet';
 import { Frame, useWide } from '@/ui/Frame';
+import { PopMenu } from '@/ui/PopMenu';
 import { Sheet } from '@/ui/Sheet';
 import { Stage } from '@/ui/stage/Stage';
 import { Tabs } from '@/ui/Tabs';
@@ -135,40 +135,27 @@ function PlayerMark({ player }: { readonly player: Player }) {
   return <PlayheadMark frame={usePlayer(player, (state) => state.frame)} />;
 }
 
-function AddMenu({
-  overlay,
-  onAdd,
-}: {
+interface AddMenuProps {
   readonly overlay: Overlay;
   readonly onAdd: (layer: Layer) => void;
-}) {
-  const [open, setOpen] = useState(false);
-  const choose = (make: () => Layer) => () => {
-    setOpen(false);
-    onAdd(make());
-  };
+}
+
+function AddMenu({ overlay, onAdd }: AddMenuProps) {
+  const entry = (label: string, icon: string, make: () => Layer) => ({
+    label,
+    icon,
+    onPress: () => onAdd(make()),
+  });
   return (
-    <Menu
-      visible={open}
-      onDismiss={() => setOpen(false)}
-      anchor={<Chip icon="plus" label="Add" onPress={() => setOpen(true)} />}
-    >
-      <Menu.Item
-        leadingIcon="format-text"
-        title="Words"
-        onPress={choose(() => createWords(newId(), overlay, 'New words'))}
-      />
-      <Menu.Item
-        leadingIcon="rectangle-outline"
-        title="Rectangle"
-        onPress={choose(() => createShape(newId(), overlay, 'rectangle'))}
-      />
-      <Menu.Item
-        leadingIcon="ellipse-outline"
-        title="Ellipse"
-        onPress={choose(() => createShape(newId(), overlay, 'ellipse'))}
-      />
-    </Menu>
+    <PopMenu
+      title="Add a layer"
+      entries={[
+        entry('Words', 'format-text', () => createWords(newId(), overlay, 'New words')),
+        entry('Rectangle', 'rectangle-outline', () => createShape(newId(), overlay, 'rectangle')),
+        entry('Ellipse', 'ellipse-outline', () => createShape(newId(), overlay, 'ellipse')),
+      ]}
+      opener={(open) => <Chip icon="plus" label="Add" onPress={open} />}
+    />
   );
 }
 

@@ -1,8 +1,7 @@
-import { useState } from 'react';
-import { Menu } from 'react-native-paper';
 import type { Overlay } from '@/core/document';
 import type { Proof } from '@/store/useStage';
 import { Chip } from '@/ui/Chip';
+import { PopMenu } from '@/ui/PopMenu';
 
 interface ProofMenuProps {
   readonly overlay: Overlay;
@@ -12,7 +11,6 @@ interface ProofMenuProps {
 
 /** The surface behind the overlay while it is looked at. */
 export function ProofMenu({ overlay, value, onChange }: ProofMenuProps) {
-  const [open, setOpen] = useState(false);
   const labels: Readonly<Record<Proof, string>> = {
     backdrop: overlay.backdrop.kind === 'clear' ? 'Checks' : 'Key colour',
     dark: 'Dark',
@@ -24,21 +22,10 @@ export function ProofMenu({ overlay, value, onChange }: ProofMenuProps) {
     (proof) => proof !== 'footage' || overlay.guide,
   );
   return (
-    <Menu
-      visible={open}
-      onDismiss={() => setOpen(false)}
-      anchor={<Chip icon="eye-outline" label={labels[value]} onPress={() => setOpen(true)} />}
-    >
-      {offered.map((proof) => (
-        <Menu.Item
-          key={proof}
-          title={labels[proof]}
-          onPress={() => {
-            setOpen(false);
-            onChange(proof);
-          }}
-        />
-      ))}
-    </Menu>
+    <PopMenu
+      title="Look at it on"
+      entries={offered.map((proof) => ({ label: labels[proof], onPress: () => onChange(proof) }))}
+      opener={(open) => <Chip icon="eye-outline" label={labels[value]} onPress={open} />}
+    />
   );
 }

@@ -3,7 +3,7 @@ import { sceneAt } from '@/core/scene';
 import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
 import { GOLDEN, GOLDEN_FRAME, SHADOWED } from '../../golden/documents';
-import { goldenPicture, paintPng, readPng, worstDifference } from '../../golden/pictures';
+import { goldenPicture, paintPng, readPng } from '../../golden/pictures';
 import { assets, band, overlay } from '../fixtures';
 
 describe('golden pictures', () => {

@@ -1,12 +1,11 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Menu } from 'react-native-paper';
 import { updateMove, type Cue, type Move, type Overlay } from '@/core/document';
 import { moveKind } from '@/core/motion/moves';
 import { timeLayers } from '@/core/motion/timing';
 import { framesToSeconds, secondsToFrames } from '@/core/time';
 import { Chip, Choice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
+import { PopMenu } from '@/ui/PopMenu';
 import { Words } from '@/ui/Words';
 import type { SectionProps } from './types';
 
@@ -32,7 +31,7 @@ export function CueField({ layer, overlay, edit, move }: CueFieldProps) {
   const choose = (kind: Cue['kind']) => {
     if (kind === cue.kind) return;
     const start = timeLayers(overlay).get(layer.id)!.moves.get(move.id)!.start;
-    const other = cue.kind === 'at' ? others[0].move.id : cue.move;
+    const other = cue.kind === 'at' ? likeliest(others, layer.name, move) : cue.move;
     if (kind === 'at') change({ kind, frame: start });
     else if (kind === 'after') change({ kind, move: other, gap: 0 });
     else change({ kind, move: other, offset: 0 });
@@ -90,30 +89,22 @@ interface WaitedMoveProps {
 }
 
 function WaitedMove({ cue, others, onChange }: WaitedMoveProps) {
-  const [open, setOpen] = useState(false);
   const waited = others.find((entry) => entry.move.id === cue.move);
   const label = waited ? phrase(cue.kind, waited) : 'Choose a move';
   return (
-    <Menu
-      visible={open}
-      onDismiss={() => setOpen(false)}
-      anchor={
+    <PopMenu
+      title="It starts"
+      entries={others.map((entry) => ({
+        id: entry.move.id,
+        label: phrase(cue.kind, entry),
+        onPress: () => onChange({ ...cue, move: entry.move.id }),
+      }))}
+      opener={(open) => (
         <View style={styles.row}>
-          <Chip icon="link-variant" label={label} onPress={() => setOpen(true)} />
+          <Chip icon="link-variant" label={label} onPress={open} />
         </View>
-      }
-    >
-      {others.map((entry) => (
-        <Menu.Item
-          key={entry.move.id}
-          title={phrase(cue.kind, entry)}
-          onPress={() => {
-            setOpen(false);
-            onChange({ ...cue, move: entry.move.id });
-          }}
-        />
-      ))}
-    </Menu>
+      )}
+    />
   );
 }
 
@@ -121,6 +112,12 @@ const otherMoves = (overlay: Overlay, id: string): readonly OtherMove[] =>
   overlay.layers.flatMap((layer) =>
     layer.moves.filter((move) => move.id !== id).map((move) => ({ layer: layer.name, move })),
   );
+
+/** The move a person most likely means to wait for: one of the same phase on another layer. */
+function likeliest(others: readonly OtherMove[], own: string, { phase }: Move): string {
+  const alike = others.find((entry) => entry.layer !== own && entry.move.phase === phase);
+  return (alike ?? others[0]).move.id;
+}
 
 const DONE = { arrive: 'has arrived', stay: 'has done its part', leave: 'has left' } as const;
 const STARTS = { arrive: 'arrives', stay: 'starts its part', leave: 'leaves' } as const;

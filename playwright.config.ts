@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = Number(process.env.TEST_PORT ?? 8099);
+
+export default defineConfig({
+  testDir: 'tests',
+  testMatch: ['jobs/**/*.spec.ts', 'app/**/*.spec.ts', 'faults/**/*.spec.ts'],
+  outputDir: 'test-results',
+  // Two cores: the browser's workers and the encoder need them.
+  workers: 1,
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    actionTimeout: 15_000,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+    },
+  },
+  webServer: {
+    command: 'node scripts/build.mjs && node --import tsx server/main.ts',
+    url: `http://127.0.0.1:${PORT}/api/health`,
+    env: { PORT: String(PORT) },
+    timeout: 300_000,
+    reuseExistingServer: !process.env.CI,
+  },
+});

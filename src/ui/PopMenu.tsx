@@ -1,0 +1,88 @@
+import { useState, type ReactNode } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Icon, Modal, Portal } from 'react-native-paper';
+import { RADIUS, TOUCH, useTokens } from './theme';
+import { Words } from './Words';
+
+export interface MenuEntry {
+  /** Told apart by this where two have the same label. */
+  readonly id?: string;
+  readonly label: string;
+  readonly icon?: string;
+  readonly onPress: () => void;
+}
+
+interface PopMenuProps {
+  readonly title: string;
+  readonly entries: readonly MenuEntry[];
+  /** Shown instead of entries when there are none. */
+  readonly empty?: string;
+  /** Draws what opens the menu. */
+  readonly opener: (open: () => void) => ReactNode;
+}
+
+/** A list of things to do or choose, within reach of the thumb on a phone. */
+export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
+  const tokens = useTokens();
+  const [open, setOpen] = useState(false);
+  const choose = (entry: MenuEntry) => {
+    setOpen(false);
+    entry.onPress();
+  };
+  return (
+    <>
+      {opener(() => setOpen(true))}
+      <Portal>
+        <Modal
+          visible={open}
+          onDismiss={() => setOpen(false)}
+          style={styles.shade}
+          contentContainerStyle={[styles.list, { backgroundColor: tokens.card }]}
+        >
+          <Words kind="strong" style={styles.title}>
+            {title}
+          </Words>
+          <ScrollView>
+            <View role="menu" aria-label={title}>
+              {entries.map((entry) => (
+                <Pressable
+                  key={entry.id ?? entry.label}
+                  role="menuitem"
+                  aria-label={entry.label}
+                  onPress={() => choose(entry)}
+                  style={styles.entry}
+                >
+                  {entry.icon ? <Icon source={entry.icon} size={20} color={tokens.ink} /> : null}
+                  <Words style={styles.label}>{entry.label}</Words>
+                </Pressable>
+              ))}
+              {entries.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
+            </View>
+          </ScrollView>
+        </Modal>
+      </Portal>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  shade: { justifyContent: 'flex-end' },
+  list: {
+    alignSelf: 'center',
+    width: '100%',
+    maxWidth: 420,
+    maxHeight: 480,
+    paddingVertical: 12,
+    marginBottom: 12,
+    borderRadius: RADIUS.card,
+  },
+  title: { paddingHorizontal: 20, paddingBottom: 6 },
+  entry: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 14,
+    minHeight: TOUCH + 4,
+    paddingHorizontal: 20,
+  },
+  label: { flex: 1 },
+});

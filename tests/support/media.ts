@@ -1,0 +1,136 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import type { Overlay } from '@/core/document';
+import { sceneAt } from '@/core/scene';
+import { nodeContext, nodeFont, nodeTools } from '@/paint/nodeTools';
+import { paintScene } from '@/paint/paintScene';
+import type { Pixels } from '../golden/pictures';
+
+const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+
+export const testFile = (name: string): string => join(folder, name);
+
+/** Runs ffmpeg quietly and gives back what it writes to its output. */
+export const ffmpeg = (...args: readonly string[]): Buffer =>
+  execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], {
+    maxBuffer: 1 << 30,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+
+export interface Probe {
+  readonly codec_name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly nb_read_frames: string;
+  readonly pix_fmt: string;
+  readonly r_frame_rate: string;
+  readonly color_range?: string;
+  readonly color_space?: string;
+  readonly color_primaries?: string;
+  readonly color_transfer?: string;
+}
+
+/** What ffprobe finds in a file's video, all frames counted. */
+export function probe(file: string): Probe {
+  const args = [
+    '-v',
+    'error',
+    '-count_frames',
+    '-select_streams',
+    'v:0',
+    '-show_streams',
+    '-of',
+    'json',
+    file,
+  ];
+  const { streams } = JSON.parse(execFileSync('ffprobe', args).toString()) as { streams: Probe[] };
+  return streams[0];
+}
+
+/** Frame `index` of a file, decoded by ffmpeg to straight RGBA. */
+export function decodeFrame(file: string, index: number): Pixels {
+  const { width, height, codec_name: codec } = probe(file);
+  const decoder = codec === 'vp9' ? ['-c:v', 'libvpx-vp9'] : [];
+  const data = ffmpeg(
+    ...decoder,
+    '-i',
+    file,
+    '-vf',
+    `select=eq(n\\,${index}),scale=in_color_matrix=bt709:in_range=auto:flags=accurate_rnd+full_chroma_int+full_chroma_inp`,
+    '-frames:v',
+    '1',
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'rgba',
+    '-',
+  );
+  return { width, height, data: new Uint8ClampedArray(data) };
+}
+
+/** A document's frame painted by the app's own code in Node. */
+export function painted(document: Overlay, frame: number, scale = 1): Pixels {
+  const width = Math.round(document.width * scale);
+  const height = Math.round(document.height * scale);
+  const context = nodeContext(width, height);
+  const assets = { font: nodeFont, footage: () => undefined, overlay: () => undefined };
+  paintScene(context, sceneAt(document, frame, assets), nodeTools(), { x: scale, y: scale });
+  return context.getImageData(0, 0, width, height) as unknown as Pixels;
+}
+
+const GREY = 128;
+
+/** What two pictures look like over mid grey: the largest difference in levels, and the PSNR. */
+export function overGrey(a: Pixels, b: Pixels): { worst: number; psnr: number } {
+  if (a.width !== b.width || a.height !== b.height) throw new Error('The pictures differ in size.');
+  let worst = 0;
+  let squares = 0;
+  for (let i = 0; i < a.data.length; i += 4) {
+    for (let channel = 0; channel < 3; channel++) {
+      const over = (p: Pixels) => GREY + ((p.data[i + channel] - GREY) * p.data[i + 3]) / 255;
+      const off = Math.abs(Math.round(over(a)) - Math.round(over(b)));
+      worst = Math.max(worst, off);
+      squares += off * off;
+    }
+  }
+  const mean = squares / ((a.data.length / 4) * 3);
+  return { worst, psnr: mean === 0 ? Infinity : 10 * Math.log10((255 * 255) / mean) };
+}
+
+export const pixelAt = (
+  { width, data }: Pixels,
+  x: number,
+  y: number,
+): readonly [number, number, number, number] => {
+  const at = (Math.round(y) * width + Math.round(x)) * 4;
+  return [data[at], data[at + 1], data[at + 2], data[at + 3]];
+};
+
+/** The pixels of a screenshot or any other PNG. */
+export async function pngPixels(png: Buffer | string): Promise<Pixels> {
+  const image = await loadImage(png);
+  const context = createCanvas(image.width, image.height).getContext('2d');
+  context.drawImage(image, 0, 0);
+  return context.getImageData(0, 0, image.width, image.height) as unknown as Pixels;
+}
+
+/** Distance between two colours, the largest channel's. */
+export const colourDistance = (a: readonly number[], b: readonly number[]): number =>
+  Math.max(...[0, 1, 2].map((i) => Math.abs(a[i] - b[i])));
+
+/** The file of one of the demo kit's clips. */
+export function demoMedia(kind: 'hillside' | 'recording'): string {
+  const media = 'demo/kit/media';
+  const kit = JSON.parse(readFileSync('demo/kit/kit.json', 'utf8')) as {
+    kit: { footage: { id: string; media: { hash: string } }[] };
+  };
+  const id = kind === 'hillside' ? 'hillside' : 'hand-line';
+  const { hash } = kit.kit.footage.find((entry) => entry.id === id)!.media;
+  return join(
+    media,
+    readdirSync(media).find((name) => name.startsWith(hash))!,
+  );
+}
