@@ -4,7 +4,7 @@ import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Readable } from 'node:stream';
+import type { Readable, Writable } from 'node:stream';
 import type { EncodeRequest } from './encodeRequest';
 import { extensionOf, startEncode } from './ffmpeg';
 
@@ -51,6 +51,17 @@ const DEFAULT_LIMITS: EncodeLimits = {
 };
 
 const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+
+/** Resolves once a full stream takes more, or never will. */
+function roomIn(stream: Writable): Promise<void> {
+  return new Promise((resolve) => {
+    const done = () => {
+      stream.off('drain', done).off('close', done);
+      resolve();
+    };
+    stream.on('drain', done).on('close', done);
+  });
+}
 
 /** The encode jobs of one server: at most one a core runs, the others wait in order. */
 export class Encodes {
@@ -184,7 +195,7 @@ export class Encodes {
       if (!stdin?.writable) {
         throw new Refusal(500, `The encoder gave up: ${encode.problem.trim() || 'it was stopped'}`);
       }
-      if (!stdin.write(chunk)) await Promise.race([once(stdin, 'drain'), once(stdin, 'close')]);
+      if (!stdin.write(chunk)) await roomIn(stdin);
     }
   }
 

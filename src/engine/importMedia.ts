@@ -126,7 +126,7 @@ async function measureTimed(file: File): Promise<Measured> {
     const video = await input.getPrimaryVideoTrack();
     if (video) return await measureVideo(video, file.name);
     const audio = await input.getPrimaryAudioTrack();
-    if (!audio) throw unreadable(file.name, 'holds neither video nor sound');
+    if (!audio) throw unreadable(file.name, 'is cut off, or holds neither video nor sound');
     if (!(await audio.canDecode()))
       throw unreadable(file.name, 'holds sound of a kind this browser cannot play');
     const duration = await audio.computeDuration();

@@ -32,35 +32,37 @@ export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
   return (
     <>
       {opener(() => setOpen(true))}
-      <Portal>
-        <Modal
-          visible={open}
-          onDismiss={() => setOpen(false)}
-          style={styles.shade}
-          contentContainerStyle={[styles.list, { backgroundColor: tokens.card }]}
-        >
-          <Words kind="strong" style={styles.title}>
-            {title}
-          </Words>
-          <ScrollView>
-            <View role="menu" aria-label={title}>
-              {entries.map((entry) => (
-                <Pressable
-                  key={entry.id ?? entry.label}
-                  role="menuitem"
-                  aria-label={entry.label}
-                  onPress={() => choose(entry)}
-                  style={styles.entry}
-                >
-                  {entry.icon ? <Icon source={entry.icon} size={20} color={tokens.ink} /> : null}
-                  <Words style={styles.label}>{entry.label}</Words>
-                </Pressable>
-              ))}
-              {entries.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
-            </View>
-          </ScrollView>
-        </Modal>
-      </Portal>
+      {open ? (
+        <Portal>
+          <Modal
+            visible
+            onDismiss={() => setOpen(false)}
+            style={styles.shade}
+            contentContainerStyle={[styles.list, { backgroundColor: tokens.card }]}
+          >
+            <Words kind="strong" style={styles.title}>
+              {title}
+            </Words>
+            <ScrollView>
+              <View role="menu" aria-label={title}>
+                {entries.map((entry) => (
+                  <Pressable
+                    key={entry.id ?? entry.label}
+                    role="menuitem"
+                    aria-label={entry.label}
+                    onPress={() => choose(entry)}
+                    style={styles.entry}
+                  >
+                    {entry.icon ? <Icon source={entry.icon} size={20} color={tokens.ink} /> : null}
+                    <Words style={styles.label}>{entry.label}</Words>
+                  </Pressable>
+                ))}
+                {entries.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
+              </View>
+            </ScrollView>
+          </Modal>
+        </Portal>
+      ) : null}
     </>
   );
 }

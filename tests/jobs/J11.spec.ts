@@ -34,6 +34,7 @@ test('J11: a call-out placed against a guide frame, its moves reordered, lands w
   // Pill and words are dragged to another place, judged against the guide.
   await scrubTo(page, 0.5);
   await page.getByRole('button', { name: 'Choose Pill' }).click();
+  await expect(page.getByRole('button', { name: 'Resize Pill' })).toBeVisible();
   await dragOnStage(page, [0.14, 0.28], [0.47, 0.49]);
   await page.getByRole('button', { name: 'Choose Gust 18 kn' }).click();
   await dragOnStage(page, [0.25, 0.28], [0.58, 0.49]);

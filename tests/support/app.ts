@@ -99,3 +99,17 @@ export async function backToKit(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Back' }).click();
   await expect(page.getByRole('tab', { name: /^Overlays/ })).toBeVisible();
 }
+
+/** Replaces the kit by a file's, through the kit menu. */
+export async function openKitFile(
+  page: Page,
+  file: Parameters<typeof chooseFiles>[2],
+): Promise<void> {
+  await page.getByRole('button', { name: 'Kit menu' }).click();
+  await chooseFiles(
+    page,
+    () => page.getByRole('menuitem', { name: 'Open a kit file' }).click(),
+    file,
+  );
+  await page.getByRole('button', { name: 'Replace it' }).click();
+}

@@ -13,8 +13,12 @@ export const i420Bytes = (width: number, height: number, alpha: boolean): number
 
 /**
  * Converts straight RGBA to I420 (or I420A) codes of BT.709 in limited range, alpha full range.
+ *
  * Chroma is the mean of each 2×2 block; with alpha it is weighted by alpha, so that the colour of
- * clear pixels never bleeds into an edge.
+ * clear pixels never bleeds into an edge. Luma is then the code that brings the decoded red, green
+ * and blue nearest to the pixel's own, given the chroma a reader will interpolate there. Where
+ * colour does not change that is the ordinary luma; at coloured edges it makes up for part of what
+ * the halved chroma loses.
  * @param rgba width × height × 4 bytes
  * @param out `i420Bytes(width, height, alpha)` bytes, planes one after the other: Y, U, V, A
  */
@@ -26,36 +30,77 @@ export function rgbaToI420(
   out: Uint8Array,
 ): void {
   const size = width * height;
-  const half = (width + 1) >> 1;
-  const uStart = size;
-  const vStart = size + half * ((height + 1) >> 1);
-  const aStart = vStart + (vStart - uStart);
+  const columns = (width + 1) >> 1;
+  const rows = (height + 1) >> 1;
+  const u = out.subarray(size, size + columns * rows);
+  const v = out.subarray(size + columns * rows, size + 2 * columns * rows);
+  writeChroma(rgba, width, height, alpha, u, v);
+  writeLuma(rgba, width, height, u, v, out);
+  if (!alpha) return;
+  const a = out.subarray(size + 2 * columns * rows);
+  for (let at = 0; at < size; at++) a[at] = rgba[at * 4 + 3];
+}
+
+function writeChroma(
+  rgba: Uint8ClampedArray | Uint8Array,
+  width: number,
+  height: number,
+  alpha: boolean,
+  u: Uint8Array,
+  v: Uint8Array,
+): void {
+  let at = 0;
   for (let y = 0; y < height; y += 2) {
-    for (let x = 0; x < width; x += 2) {
+    const below = y + 1 < height ? width * 4 : 0;
+    for (let x = 0; x < width; x += 2, at++) {
+      const right = x + 1 < width ? 4 : 0;
+      const i = (y * width + x) * 4;
       let weight = 0;
-      let cb = 0;
-      let cr = 0;
-      const right = Math.min(x + 1, width - 1);
-      const below = Math.min(y + 1, height - 1);
-      for (let yy = y; yy <= below; yy++) {
-        for (let xx = x; xx <= right; xx++) {
-          const at = yy * width + xx;
-          const r = rgba[at * 4];
-          const g = rgba[at * 4 + 1];
-          const b = rgba[at * 4 + 2];
-          const a = rgba[at * 4 + 3];
-          const l = LUMA.r * r + LUMA.g * g + LUMA.b * b;
-          out[at] = 16.5 + l * Y_SCALE;
-          if (alpha) out[aStart + at] = a;
-          const w = alpha ? a : 1;
-          weight += w;
-          cb += w * (b - l);
-          cr += w * (r - l);
-        }
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      for (let corner = 0; corner < 4; corner++) {
+        const j = i + (corner & 1 ? right : 0) + (corner & 2 ? below : 0);
+        const w = alpha ? rgba[j + 3] : 1;
+        weight += w;
+        r += w * rgba[j];
+        g += w * rgba[j + 1];
+        b += w * rgba[j + 2];
       }
-      const at = (y >> 1) * half + (x >> 1);
-      out[uStart + at] = weight ? 128.5 + (cb / weight) * CB_SCALE : 128;
-      out[vStart + at] = weight ? 128.5 + (cr / weight) * CR_SCALE : 128;
+      const luma = LUMA.r * r + LUMA.g * g + LUMA.b * b;
+      u[at] = weight ? 128.5 + ((b - luma) / weight) * CB_SCALE : 128;
+      v[at] = weight ? 128.5 + ((r - luma) / weight) * CR_SCALE : 128;
+    }
+  }
+}
+
+/** What the three channels' least-squares luma loses to a unit of each chroma code. */
+const U_SHARE = (1 - LUMA.b / LUMA.g) / CB_SCALE / 3;
+const V_SHARE = (1 - LUMA.r / LUMA.g) / CR_SCALE / 3;
+
+function writeLuma(
+  rgba: Uint8ClampedArray | Uint8Array,
+  width: number,
+  height: number,
+  u: Uint8Array,
+  v: Uint8Array,
+  out: Uint8Array,
+): void {
+  const columns = (width + 1) >> 1;
+  const lastRow = ((height + 1) >> 1) - 1;
+  for (let y = 0, at = 0; y < height; y++) {
+    // Chroma lies between the two rows and columns of its block: three quarters come from a pixel's
+    // own block and one from the next, across and down.
+    const near = (y >> 1) * columns;
+    const far = Math.min(lastRow, Math.max(0, (y >> 1) + (y & 1 ? 1 : -1))) * columns;
+    for (let x = 0; x < width; x++, at++) {
+      const own = x >> 1;
+      const next = Math.min(columns - 1, Math.max(0, own + (x & 1 ? 1 : -1)));
+      const cb = 9 * u[near + own] + 3 * (u[near + next] + u[far + own]) + u[far + next];
+      const cr = 9 * v[near + own] + 3 * (v[near + next] + v[far + own]) + v[far + next];
+      const mean = (rgba[at * 4] + rgba[at * 4 + 1] + rgba[at * 4 + 2]) / 3;
+      const luma = mean - (cb / 16 - 128) * U_SHARE - (cr / 16 - 128) * V_SHARE;
+      out[at] = Math.min(235, Math.max(16, 16.5 + luma * Y_SCALE));
     }
   }
 }

@@ -13,6 +13,9 @@ import type { EncodeTarget } from './types';
 /** Frames whose pixels are compared; all frames are counted. */
 const COMPARED = 12;
 
+/** Half a millisecond: containers round times to as much. */
+const ROUNDING = 0.0005;
+
 /** More than this, and the file does not show what was meant. Shares of full scale. */
 const LIMITS = { meanAlpha: 0.01, meanColour: 0.03 } as const;
 
@@ -56,15 +59,17 @@ export async function readBack(
     }
     const meant = softwareContext(width, height);
     const found = softwareContext(width, height);
-    for (const [step, index] of spread(frames.length).entries()) {
+    const compared = spread(frames.length);
+    const shown = decoded.frameAt(compared.map((index) => framesToSeconds(index, target.rate)));
+    for (const [step, index] of compared.entries()) {
       stopIfAborted(signal);
       meant.clearRect(0, 0, width, height);
       if (!format.alpha) fillBlack(meant);
       await artist.paintFrame(meant, bundle, frames[index]);
       found.clearRect(0, 0, width, height);
-      await decoded.draw(found, framesToSeconds(index, target.rate));
+      await drawNext(shown, found, index);
       differences.push(compareFrames(pixels(meant), pixels(found)));
-      progress(step + 1, Math.min(COMPARED, frames.length));
+      progress(step + 1, compared.length);
     }
   } finally {
     decoded.close();
@@ -86,11 +91,26 @@ export async function readBack(
   };
 }
 
+interface Drawable {
+  readonly draw: (context: Context) => void;
+}
+
+async function drawNext(
+  frames: AsyncIterator<Drawable | null>,
+  context: Context,
+  index: number,
+): Promise<void> {
+  const { value, done } = await frames.next();
+  if (done || !value) throw differs(`its frame ${index} cannot be read`);
+  value.draw(context);
+}
+
 interface Decoded {
   readonly width: number;
   readonly height: number;
   readonly frames: number;
-  readonly draw: (context: Context, seconds: number) => Promise<void>;
+  /** The frames on show at some times, in order; each is to be drawn before the next is asked for. */
+  readonly frameAt: (seconds: readonly number[]) => AsyncIterator<Drawable | null>;
   readonly close: () => void;
 }
 
@@ -100,7 +120,9 @@ async function openStill(file: Blob): Promise<Decoded> {
     width: bitmap.width,
     height: bitmap.height,
     frames: 1,
-    draw: async (context) => context.drawImage(bitmap, 0, 0),
+    frameAt: async function* () {
+      yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
+    },
     close: () => bitmap.close(),
   };
 }
@@ -116,11 +138,12 @@ async function openVideo(file: Blob): Promise<Decoded> {
     width: track.displayWidth,
     height: track.displayHeight,
     frames: packetCount,
-    draw: async (context, seconds) => {
-      const sample = await sink.getSample(first + seconds + 0.0005);
-      if (!sample) throw differs(`its frame at ${seconds.toFixed(2)} s cannot be read`);
-      sample.draw(context, 0, 0);
-      sample.close();
+    frameAt: async function* (seconds) {
+      const times = seconds.map((time) => first + time + ROUNDING);
+      for await (const sample of sink.samplesAtTimestamps(times)) {
+        yield sample && { draw: (context) => sample.draw(context, 0, 0) };
+        sample?.close();
+      }
     },
     close: () => input.dispose(),
   };

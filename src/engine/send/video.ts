@@ -35,7 +35,7 @@ const H264: VideoKind = {
 };
 const VP9: VideoKind = {
   container: () => new WebMOutputFormat(),
-  encoding: { codec: 'vp9', quality: new Quality({ quantizer: 12, bitrate: 24_000_000 }) },
+  encoding: { codec: 'vp9', quality: new Quality({ quantizer: 6, bitrate: 24_000_000 }) },
   alpha: false,
 };
 const VP9_ALPHA: VideoKind = { ...VP9, encoding: { ...VP9.encoding, alpha: 'keep' }, alpha: true };

@@ -1,6 +1,7 @@
 import { useDrag } from '@use-gesture/react';
 import { useRef } from 'react';
 import { Icon } from 'react-native-paper';
+import { POINTER_DRAG } from '@/ui/gesture';
 import { useTokens } from '@/ui/theme';
 
 interface DividerProps {
@@ -20,7 +21,7 @@ export function Divider({ at, onChange }: DividerProps) {
     event.stopPropagation();
     const frame = track.current!.getBoundingClientRect();
     move((x - frame.left) / frame.width);
-  });
+  }, POINTER_DRAG);
   return (
     <div ref={track} style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}>
       <div

@@ -117,6 +117,7 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
             add={<AddItem landing={landing} onAdded={setSelected} />}
             onSelect={setSelected}
             onScrub={(frame) => player.seek(frame, landing.length)}
+            onStep={(by) => player.seek(player.get().frame + by, landing.length)}
             onShift={(id, by, gesture) => {
               const { start } = landing.items.find((entry) => entry.id === id)!;
               place(id, { start: start + by }, gesture);

@@ -93,6 +93,7 @@ function Make({ bundle, overlay }: { readonly bundle: Bundle; readonly overlay: 
         add={<AddMenu overlay={overlay} onAdd={add} />}
         onSelect={setSelected}
         onScrub={(frame) => player.seek(frame, overlay.length)}
+        onStep={(by) => player.seek(player.get().frame + by, overlay.length)}
         onShift={(layerId, by, gesture) =>
           edit((document) => shiftLayer(document, layerId, by), gesture)
         }

@@ -21,6 +21,7 @@ export function Notices() {
       }}
       onIconPress={notice?.kind === 'problem' ? () => dispatch(dismissed(notice.id)) : undefined}
       icon="close"
+      iconAccessibilityLabel="Close"
       style={{ backgroundColor: notice?.kind === 'problem' ? tokens.rustSoft : tokens.plumSoft }}
       action={
         restoring === null

@@ -4,6 +4,7 @@ import { useDrag, useGesture } from '@use-gesture/react';
 import { Icon } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { framesToSeconds, perSecond, type Rate } from '@/core/time';
+import { POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 import { Words } from '../Words';
 import { Ribbon } from './Ribbon';
@@ -18,6 +19,8 @@ interface CueSheetProps {
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
   readonly onScrub: (frame: number) => void;
+  /** Steps the playhead by frames. */
+  readonly onStep: (by: number) => void;
   readonly onShift: (id: string, by: number, gesture: string) => void;
   readonly onTrim: (id: string, end: 'from' | 'to', by: number, gesture: string) => void;
   /** Sets how long the arrive or leave part of a ribbon takes. */
@@ -42,7 +45,7 @@ export function CueSheet(props: CueSheetProps) {
 
   const scrub = useDrag(({ xy: [x] }) => {
     onScrub((x - ruler.current!.getBoundingClientRect().left - EDGE) / pixels);
-  });
+  }, POINTER_DRAG);
   const pinch = useGesture(
     { onPinch: ({ offset: [factor] }) => setZoom(factor) },
     { pinch: { scaleBounds: { min: 1, max: 20 }, rubberband: false } },
@@ -92,6 +95,10 @@ export function CueSheet(props: CueSheetProps) {
                 aria-valuemin={0}
                 aria-valuemax={length - 1}
                 tabIndex={0}
+                onKeyDown={({ key }) => {
+                  const step = { ArrowLeft: -1, ArrowRight: 1 }[key];
+                  if (step) props.onStep(step);
+                }}
                 style={{
                   height: RULER,
                   touchAction: 'none',

@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
-import { newGesture } from '../gesture';
+import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 import type { Lane } from './types';
 
@@ -161,7 +161,7 @@ function useFrameDrag(
       if (moved !== held.moved) onMove(moved - held.moved, held.gesture);
       return { ...held, moved };
     },
-    { filterTaps: true },
+    { ...POINTER_DRAG, filterTaps: true },
   );
 }
 

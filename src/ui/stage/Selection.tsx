@@ -2,7 +2,7 @@ import { useDrag } from '@use-gesture/react';
 import Svg, { Polygon } from 'react-native-svg';
 import type { Place } from '@/core/document';
 import type { Point, Quad } from '@/core/scene';
-import { newGesture } from '../gesture';
+import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 
 type Client = readonly [number, number];
@@ -92,7 +92,7 @@ function Handle({ at, label, round, place, onDrag }: HandleProps) {
         : (memo as { gesture: string; start: Place });
     onDrag(initial, xy, held.gesture, held.start);
     return held;
-  });
+  }, POINTER_DRAG);
   return (
     <div
       {...bind()}

@@ -4,7 +4,7 @@ import { useGesture } from '@use-gesture/react';
 import type { Place } from '@/core/document';
 import { handleChange, movedPlace, snapBox, snapLines, turnedPlace } from '@/core/place';
 import { boxAround, quadHolds, type Point, type Quad } from '@/core/scene';
-import { newGesture } from '../gesture';
+import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 import { Words } from '../Words';
 import { Selection } from './Selection';
@@ -109,7 +109,7 @@ export function Stage(props: StageProps) {
         return grip;
       },
     },
-    { drag: { filterTaps: true, threshold: 2 }, pinch: { rubberband: false } },
+    { drag: { ...POINTER_DRAG, filterTaps: true, threshold: 2 }, pinch: { rubberband: false } },
   );
 
   const nudge = (event: React.KeyboardEvent) => {

@@ -1,0 +1,120 @@
+import { writeFileSync } from 'node:fs';
+import { createCanvas } from '@napi-rs/canvas';
+import { expect, test, type Page } from '@playwright/test';
+import { bringIn, openDemoKit, openEmptyKit } from '../support/app';
+import { ffmpeg, pngPixels, testFile } from '../support/media';
+
+function makeFiles(): string[] {
+  const context = createCanvas(320, 180).getContext('2d');
+  context.fillStyle = '#c8412e';
+  context.fillRect(0, 0, 160, 180);
+  writeFileSync(testFile('flag-png.png'), context.canvas.toBuffer('image/png'));
+  writeFileSync(testFile('flag-jpg.jpg'), context.canvas.toBuffer('image/jpeg'));
+  writeFileSync(testFile('flag-webp.webp'), context.canvas.toBuffer('image/webp'));
+  writeFileSync(
+    testFile('flag-svg.svg'),
+    '<svg xmlns="http://www.w3.org/2000/svg" width="320" height="180"><rect width="160" height="180" fill="#c8412e"/></svg>',
+  );
+  const still = ['-loop', '1', '-t', '1', '-r', '25', '-i', testFile('flag-png.png')];
+  ffmpeg('-i', testFile('flag-png.png'), testFile('flag-gif.gif'));
+  ffmpeg(...still, '-c:v', 'libx264', '-pix_fmt', 'yuv420p', testFile('film-mp4.mp4'));
+  ffmpeg(
+    ...still,
+    '-c:v',
+    'prores_ks',
+    '-profile:v',
+    '4444',
+    '-pix_fmt',
+    'yuva444p10le',
+    testFile('film-mov.mov'),
+  );
+  ffmpeg(...still, '-c:v', 'libvpx-vp9', '-pix_fmt', 'yuv420p', testFile('film-webm.webm'));
+  ffmpeg('-f', 'lavfi', '-i', 'sine=440:d=1', testFile('tone-wav.wav'));
+  ffmpeg('-f', 'lavfi', '-i', 'sine=440:d=1', testFile('tone-flac.flac'));
+  ffmpeg('-f', 'lavfi', '-i', 'sine=440:d=1', testFile('tone-ogg.ogg'));
+  return [
+    'flag-png.png',
+    'flag-jpg.jpg',
+    'flag-webp.webp',
+    'flag-svg.svg',
+    'flag-gif.gif',
+    'film-mp4.mp4',
+    'film-mov.mov',
+    'film-webm.webm',
+    'tone-wav.wav',
+    'tone-flac.flac',
+    'tone-ogg.ogg',
+  ];
+}
+
+test('files of every kind come in, each with a picture of what it holds', async ({ page }) => {
+  const files = makeFiles();
+  await openEmptyKit(page);
+  await bringIn(page, files.map(testFile));
+  for (const file of files) {
+    const name = file.split('.')[0];
+    const picture = page.getByRole('img', { name: `Picture of ${name}` });
+    await expect(picture, file).toBeVisible();
+    if (name.startsWith('tone')) continue;
+    // The left half is the flag's red.
+    await expect
+      .poll(
+        async () => {
+          const shot = await pngPixels(await picture.screenshot());
+          const at = (Math.round(shot.height / 2) * shot.width + Math.round(shot.width / 4)) * 4;
+          return shot.data[at] - shot.data[at + 1];
+        },
+        { message: file },
+      )
+      .toBeGreaterThan(80);
+  }
+});
+
+const overlays = (page: Page) => page.getByRole('link', { name: /^Open / });
+
+test('overlays are renamed, duplicated, deleted and brought back', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('button', { name: 'More for Wind card' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(overlays(page)).toHaveCount(4);
+  await page.getByRole('button', { name: 'More for Wind card copy' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Evening card');
+  await page.getByRole('textbox', { name: 'Name' }).press('Enter');
+  await expect(page.getByRole('link', { name: 'Open Evening card' })).toBeVisible();
+  await page.getByRole('button', { name: 'More for Evening card' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(overlays(page)).toHaveCount(3);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('link', { name: 'Open Evening card' })).toBeVisible();
+});
+
+test('what was just typed is there after a reload', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('button', { name: 'Choose Southwest, rising' }).click();
+  await page.getByRole('textbox', { name: 'Words' }).fill('Northeast, falling');
+  // Saved within a second of each change.
+  await page.waitForTimeout(1000);
+  await page.reload();
+  await page.getByRole('button', { name: 'Choose Northeast, falling' }).click();
+  await expect(page.getByRole('textbox', { name: 'Words' })).toHaveValue('Northeast, falling');
+});
+
+test('a second tab on the kit is told, follows, and changes nothing', async ({ page, context }) => {
+  await openDemoKit(page);
+  const second = await context.newPage();
+  await second.goto('/');
+  await expect(second.getByRole('alert')).toContainText('open in another tab');
+  await page.getByRole('button', { name: 'More for Wind card' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Renamed here');
+  await page.getByRole('textbox', { name: 'Name' }).press('Enter');
+  await expect(second.getByRole('link', { name: 'Open Renamed here' })).toBeVisible();
+  await second.getByRole('button', { name: 'More for Renamed here' }).click();
+  await second.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(
+    second.getByText('Change it there, or close that tab.', { exact: false }),
+  ).toBeVisible();
+  await expect(second.getByRole('link', { name: 'Open Renamed here' })).toBeVisible();
+});

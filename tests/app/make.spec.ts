@@ -1,0 +1,135 @@
+import { expect, test } from '@playwright/test';
+import { backToKit, dragOnStage, openDemoKit, savedKit, scrubTo, setNumber } from '../support/app';
+import { pixelAt, pngPixels } from '../support/media';
+
+test.beforeEach(async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+});
+
+test('playing leaves the interface free: no task over 50 ms, and dropped frames are counted', async ({
+  page,
+}) => {
+  await expect(page.getByRole('button', { name: 'Choose Band' })).toBeVisible();
+  await page.waitForTimeout(2000);
+  await page.evaluate(() => {
+    const seen: number[] = [];
+    Object.assign(window, { longTasks: seen });
+    new PerformanceObserver((list) =>
+      seen.push(...list.getEntries().map((entry) => entry.duration)),
+    ).observe({ type: 'longtask' });
+  });
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(4000);
+  const clock = page.getByText(/^0:0[2-5]\.\d\d$/);
+  await expect(clock).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
+  // The two clicks themselves are not playing; everything between them is.
+  expect(Math.max(0, ...tasks)).toBeLessThan(50);
+});
+
+test('a layer is dragged with the pointer, nudged with the keys, and both are undone', async ({
+  page,
+}) => {
+  await scrubTo(page, 0.6);
+  await page.getByRole('button', { name: 'Choose Band' }).click();
+  await page.getByRole('tab', { name: 'Place' }).click();
+  const across = page.getByRole('textbox', { name: 'Across' });
+  await expect(across).toHaveValue('640');
+  // The stage knows where things are once it has drawn them.
+  await expect(page.getByRole('button', { name: 'Resize Band' })).toBeVisible();
+  await dragOnStage(page, [0.55, 0.76], [0.65, 0.66]);
+  await expect(across).not.toHaveValue('640');
+  const moved = Number(await across.inputValue());
+  expect(Math.abs(moved - (640 + 192))).toBeLessThan(16);
+  await page.getByRole('application', { name: 'Stage' }).press('Shift+ArrowRight');
+  await expect(across).toHaveValue(String(moved + 10));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(across).toHaveValue('640');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(across).toHaveValue(String(moved));
+});
+
+test('a ribbon dragged in the cue sheet takes what waits for it along', async ({ page }) => {
+  await page.getByRole('button', { name: 'Choose Band' }).click();
+  const ribbon = page.getByRole('button', { name: 'Ribbon of Band' });
+  const waiting = page.getByRole('button', { name: 'Ribbon of Southwest, rising' });
+  const before = { band: (await ribbon.boundingBox())!, words: (await waiting.boundingBox())! };
+  const grip = { x: before.band.x + before.band.width / 2, y: before.band.y + 10 };
+  await page.mouse.move(grip.x, grip.y);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + 60, grip.y, { steps: 6 });
+  await page.mouse.up();
+  const after = { band: (await ribbon.boundingBox())!, words: (await waiting.boundingBox())! };
+  expect(after.band.x - before.band.x).toBeGreaterThan(50);
+  expect(Math.abs(after.words.x - before.words.x - (after.band.x - before.band.x))).toBeLessThan(2);
+});
+
+test('size, rate and length are chosen; time keeps its seconds at another rate', async ({
+  page,
+}) => {
+  await page.getByRole('radio', { name: '9:16' }).click();
+  await page.getByRole('radio', { name: '29.97' }).click();
+  await setNumber(page, 'Length', 3);
+  await page.getByRole('radio', { name: 'Key colour' }).click();
+  await backToKit(page);
+  const overlay = (await savedKit(page)).overlays.find((entry) => entry.name === 'Wind card')!;
+  expect(overlay).toMatchObject({
+    width: 1080,
+    height: 1920,
+    rate: { num: 30000, den: 1001 },
+    length: 90,
+    backdrop: { kind: 'key' },
+  });
+});
+
+test('proof surfaces lie behind the artwork', async ({ page }) => {
+  await page.getByRole('radio', { name: 'None' }).click();
+  const stage = page.getByRole('application', { name: 'Stage' });
+  const corner = async () => pixelAt(await pngPixels(await stage.screenshot()), 4, 4).slice(0, 3);
+  for (const [name, colour] of [
+    ['Dark', [23, 20, 31]],
+    ['Light', [246, 244, 239]],
+    ['Bars', [255, 255, 255]],
+  ] as const) {
+    await page.getByRole('button', { name: /^(Checks|Dark|Light|Bars)$/ }).click();
+    await page.getByRole('menuitem', { name, exact: true }).click();
+    await expect.poll(corner).toEqual(colour);
+  }
+});
+
+test('Check finds what would go wrong and repairs it with a tap that can be undone', async ({
+  page,
+}) => {
+  await backToKit(page);
+  await page.getByRole('link', { name: 'Open Letters land' }).click();
+  await page.getByRole('link', { name: 'Check' }).click();
+  await expect(page.getByRole('heading', { name: '2 things would go wrong' })).toBeVisible({
+    timeout: 60_000,
+  });
+  const vanishing = page.getByRole('article', { name: /vanish/ });
+  const picture = vanishing.getByRole('img', { name: /with the places marked/ });
+  await expect(picture).toBeVisible();
+  // The green letters are marked, in the place where they stand.
+  await expect
+    .poll(async () => {
+      const shot = await pngPixels(await picture.screenshot());
+      return shot.data.filter((value, i) => i % 4 === 0 && value === 179 && shot.data[i + 1] === 67)
+        .length;
+    })
+    .toBeGreaterThan(300);
+  await vanishing.getByRole('button', { name: /^Use / }).click();
+  await expect(page.getByRole('heading', { name: '1 thing would go wrong' })).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.getByRole('article').getByRole('button', { name: 'Make the backdrop clear' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing would go wrong' })).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { name: '1 thing would go wrong' })).toBeVisible({
+    timeout: 60_000,
+  });
+});

@@ -1,0 +1,124 @@
+import { expect, test } from '@playwright/test';
+import { backToKit, openDemoKit, savedKit, send } from '../support/app';
+import { colourDistance, decodeFrame, overGrey, painted, pixelAt, probe } from '../support/media';
+
+/** A saturated edge loses a little to VP9's chroma at half size; white words do not. */
+const CLEAR_FILES = [
+  { name: 'Wind card', format: 'ProRes 4444 .mov', least: 50, length: 180 },
+  { name: 'Wind card', format: 'VP9 .webm', least: 49, length: 180 },
+  { name: 'Gust call-out', format: 'ProRes 4444 .mov', least: 50, length: 120 },
+  { name: 'Gust call-out', format: 'VP9 .webm', least: 49.5, length: 120 },
+] as const;
+
+for (const { name, format, least, length } of CLEAR_FILES) {
+  test(`${name} as ${format} looks over grey as the app paints it`, async ({ page }) => {
+    await openDemoKit(page);
+    const overlay = (await savedKit(page)).overlays.find((entry) => entry.name === name)!;
+    await page.getByRole('link', { name: `Open ${name}` }).click();
+    await page.getByRole('link', { name: 'Send' }).click();
+    const file = await send(page, format);
+    expect(probe(file)).toMatchObject({
+      width: 1920,
+      height: 1080,
+      nb_read_frames: String(length),
+      r_frame_rate: '30/1',
+    });
+    // In the middle of the arrival, at rest, and while leaving.
+    for (const share of [0.1, 0.5, 0.87]) {
+      const frame = Math.round(length * share);
+      const { psnr } = overGrey(decodeFrame(file, frame), painted(overlay, frame));
+      expect(psnr, `frame ${frame}`).toBeGreaterThan(least);
+    }
+  });
+}
+
+test('a white title as VP9 looks over grey as the app paints it, at 50 dB and more', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await page.getByRole('button', { name: 'New overlay' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Words' }).click();
+  await page.getByRole('tab', { name: 'Look' }).click();
+  await page.getByRole('switch', { name: 'Drop shadow' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  const file = await send(page, 'VP9 .webm');
+  await backToKit(page);
+  const overlay = (await savedKit(page)).overlays.find((entry) => entry.name === 'New overlay')!;
+  expect(overGrey(decodeFrame(file, 60), painted(overlay, 60)).psnr).toBeGreaterThan(50);
+});
+
+test('a key-colour MP4 is tagged BT.709 limited and its backdrop keeps the colour', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Letters land' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  const file = await send(page, 'H.264 .mp4');
+  expect(probe(file)).toMatchObject({
+    codec_name: 'h264',
+    pix_fmt: 'yuv420p',
+    color_range: 'tv',
+    color_space: 'bt709',
+    color_primaries: 'bt709',
+    color_transfer: 'bt709',
+    nb_read_frames: '90',
+  });
+  const frame = decodeFrame(file, 60);
+  for (const [x, y] of [
+    [20, 20],
+    [1900, 40],
+    [960, 1000],
+    [40, 900],
+  ]) {
+    expect(colourDistance(pixelAt(frame, x, y), [0, 208, 64])).toBeLessThanOrEqual(3);
+  }
+});
+
+test('a format that would lose the transparency says so before it is chosen', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  await expect(page.getByRole('radio', { name: 'H.264 .mp4' })).toContainText('turns black');
+  await expect(page.getByRole('radio', { name: 'ProRes 4444 .mov' })).toBeChecked();
+});
+
+test('Stop ends a send, and nothing is downloaded', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'VP9 .webm' }).click();
+  let downloads = 0;
+  page.on('download', () => downloads++);
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('progressbar')).toContainText(/[1-9]\d* of 180/);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Send', exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  expect(downloads).toBe(0);
+  await backToKit(page);
+});
+
+test('a landing goes out as MP4 and as WebM with its frames', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('tab', { name: /^Landings/ }).click();
+  await page.getByRole('link', { name: 'Open Episode opening' }).click();
+  await page.getByRole('textbox', { name: 'Length' }).fill('2');
+  await page.getByRole('textbox', { name: 'Length' }).press('Enter');
+  await page.getByRole('link', { name: 'Send' }).click();
+  for (const [format, codec] of [
+    ['H.264 .mp4', 'h264'],
+    ['VP9 .webm', 'vp9'],
+  ]) {
+    const file = await send(page, format);
+    expect(probe(file)).toMatchObject({
+      codec_name: codec,
+      width: 1280,
+      height: 720,
+      nb_read_frames: '60',
+    });
+    // The card's band lies over the hill by the end of the second second.
+    const [r, g, b] = pixelAt(decodeFrame(file, 58), 350, 585);
+    expect(r - Math.max(g, b)).toBeGreaterThan(60);
+  }
+});
