@@ -1,0 +1,79 @@
+// Makes the pictures in docs/screenshots anew, from the demo kit. The app has to be running.
+import { chromium, type Page } from '@playwright/test';
+
+const BASE = process.env.BASE ?? 'http://127.0.0.1:8090';
+const FOLDER = 'docs/screenshots';
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+/** Long enough for the stage and the thumbnails to be drawn. */
+const settle = (page: Page) => page.waitForTimeout(2500);
+
+async function scrub(page: Page, share: number): Promise<void> {
+  const box = (await page.getByRole('slider', { name: 'Playhead' }).boundingBox())!;
+  await page.mouse.click(box.x + 10 + (box.width - 20) * share, box.y + 10);
+}
+
+const open = (page: Page, name: string) => page.getByRole('link', { name: `Open ${name}` }).click();
+const shelf = (page: Page, name: RegExp) => page.getByRole('tab', { name }).click();
+
+const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
+  kit: async () => undefined,
+  make: async (page) => {
+    await open(page, 'Wind card');
+    await page.getByRole('button', { name: 'Choose Southwest, rising' }).click();
+    await page.getByRole('tab', { name: 'Moves' }).click();
+    await scrub(page, 0.28);
+  },
+  check: async (page) => {
+    await open(page, 'Letters land');
+    await page.getByRole('link', { name: 'Check' }).click();
+    await page.getByRole('heading', { name: /would go wrong/ }).waitFor();
+  },
+  send: async (page) => {
+    await open(page, 'Gust call-out');
+    await page.getByRole('link', { name: 'Send' }).click();
+    await page.getByRole('radio', { name: 'PNG still .png' }).click();
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await page.getByRole('status').waitFor();
+  },
+  land: async (page) => {
+    await shelf(page, /^Landings/);
+    await open(page, 'Line over the meadow');
+    await scrub(page, 0.5);
+    await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+    await page.getByRole('button', { name: 'Before/after' }).click();
+  },
+  footage: async (page) => {
+    await shelf(page, /^Footage/);
+    await open(page, 'Hillside, morning');
+  },
+};
+
+const SHOTS = [
+  ...Object.keys(SCENES).map((scene) => ({ scene, file: scene, viewport: PHONE })),
+  ...['make', 'check', 'land'].map((scene) => ({ scene, file: `${scene}-wide`, viewport: WIDE })),
+];
+
+async function main(): Promise<void> {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+  });
+  for (const { scene, file, viewport } of SHOTS) {
+    const context = await browser.newContext({ viewport });
+    const page = await context.newPage();
+    await page.goto(`${BASE}/?kit=demo`);
+    await page.getByRole('link', { name: 'Open Wind card' }).waitFor();
+    await SCENES[scene](page);
+    await settle(page);
+    await page.screenshot({ path: `${FOLDER}/${file}.png` });
+    await context.close();
+  }
+  await browser.close();
+}
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});

@@ -1,0 +1,29 @@
+#!/usr/bin/env bash
+# Installs what the tests need, then runs everything: types, lint, import rules, unit tests, the app.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+
+bash scripts/packages.sh
+missing=()
+[ -x "${CHROMIUM:-/usr/bin/chromium}" ] || missing+=(chromium)
+command -v ffmpeg >/dev/null || missing+=(ffmpeg)
+if [ "${#missing[@]}" -gt 0 ]; then
+  if [ "$(id -u)" != 0 ]; then
+    echo "The tests need: ${missing[*]}. Install them with: sudo apt-get install ${missing[*]}"
+    exit 1
+  fi
+  apt-get update -qq
+  apt-get install -y -qq "${missing[@]}" >/dev/null
+fi
+
+step() {
+  echo "== $1"
+  shift
+  "$@"
+}
+step 'types' npx tsc --noEmit
+step 'lint' npx eslint . --max-warnings 0
+step 'format' npx prettier --check --log-level warn .
+step 'imports' npm run --silent imports
+step 'unit tests' npx jest
+step 'the app in Chromium' npx playwright test
