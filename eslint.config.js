@@ -23,6 +23,8 @@ module.exports = [
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
       ],
       eqeqeq: 'error',
+      // fast-check is used as its documentation shows it.
+      'import/no-named-as-default-member': 'off',
       'max-lines': ['warn', { max: 400 }],
     },
   },
