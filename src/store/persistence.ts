@@ -1,12 +1,14 @@
 import type { KitState } from './kit';
 import { documentFollowed, footageSet, kitLoaded, removed } from './kit';
-import { followingSet, noticed, unsavedSet } from './session';
+import { followingSet, noticed, themeSet, unsavedSet } from './session';
 import {
   forgetDocument,
   loadDocument,
   loadKit,
+  loadSettings,
   saveDocument,
   saveIndex,
+  saveSettings,
   type Stored,
 } from './storage';
 import { plainWords } from '@/core/errors';
@@ -42,6 +44,8 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
   const writer = await takeLock(() => void dispatch(becomeWriter()));
   dispatch(followingSet(!writer));
   try {
+    const settings = await loadSettings();
+    if (settings) dispatch(themeSet(settings.theme));
     const { kit, problems } = await loadKit();
     const loaded = kit ?? { name: 'My kit', overlays: [], landings: [], footage: [] };
     saved = new Map(
@@ -146,6 +150,11 @@ listeners.startListening({
   predicate: (_action, current, previous) =>
     (current as { kit: KitState }).kit !== (previous as { kit: KitState }).kit,
   effect: () => void writeChanges(),
+});
+
+listeners.startListening({
+  actionCreator: themeSet,
+  effect: ({ payload: theme }) => void saveSettings({ theme }).catch(() => undefined),
 });
 
 channel?.addEventListener('message', async ({ data }: MessageEvent<Saved>) => {

@@ -1,3 +1,4 @@
+import type { Settings } from './storage';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 /** A line at the foot of the screen; `restore` names what its Undo button brings back. */
@@ -14,7 +15,7 @@ interface SessionState {
   readonly following: boolean;
   /** Why the newest changes could not be saved; null while all is well. */
   readonly unsaved: string | null;
-  readonly theme: 'system' | 'light' | 'dark';
+  readonly theme: Settings['theme'];
 }
 
 const initialState: SessionState = {

@@ -6,6 +6,7 @@ import { plainWords } from '@/core/errors';
 const storage = createAsyncStorage('moonpatch-kit');
 
 const INDEX = 'index';
+const SETTINGS = 'settings';
 const PREFIX = 'document/';
 
 interface Index {
@@ -56,3 +57,17 @@ export const saveIndex = (name: string): Promise<void> =>
   storage.setItem(INDEX, JSON.stringify({ name } satisfies Index));
 
 export const forgetDocument = (id: string): Promise<void> => storage.removeItem(PREFIX + id);
+
+/** What a person chose for the app itself. */
+export interface Settings {
+  readonly theme: 'system' | 'light' | 'dark';
+}
+
+export const saveSettings = (settings: Settings): Promise<void> =>
+  storage.setItem(SETTINGS, JSON.stringify(settings));
+
+/** Null when nothing was chosen yet. */
+export async function loadSettings(): Promise<Settings | null> {
+  const text = await storage.getItem(SETTINGS);
+  return text === null ? null : (JSON.parse(text) as Settings);
+}

@@ -225,6 +225,9 @@ function BaseSheet({ landing, edit }: { readonly landing: Landing; readonly edit
         value={landing.base ?? NONE}
         onChange={(id) => edit((document) => ({ ...document, base: id === NONE ? null : id }))}
       />
+      {landing.base !== null && !footage.some((entry) => entry.id === landing.base) ? (
+        <Words>Its footage is no longer in the kit. Choose another.</Words>
+      ) : null}
       <NumberField
         label="Length"
         unit="s"

@@ -1,0 +1,77 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser } from '@playwright/test';
+import { sceneAt } from '@/core/scene';
+import { nodeContext, nodeFont, nodeTools } from '@/paint/nodeTools';
+import { paintScene } from '@/paint/paintScene';
+import { folder, openKit, row, timeSend, title } from './support';
+
+const TAGS =
+  'scale=out_color_matrix=bt709:out_range=tv,setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv';
+
+/** What ffmpeg does with the same frames, ready as PNG files; libvpx at its usual middle speed. */
+const PEERS = [
+  {
+    format: 'ProRes 4444 .mov',
+    out: 'peer.mov',
+    aim: 1.3,
+    args: `-vf ${TAGS} -c:v prores_ks -profile:v 4444 -pix_fmt yuva444p10le -qscale:v 5`,
+  },
+  {
+    format: 'VP9 .webm',
+    out: 'peer.webm',
+    aim: 1.5,
+    args: `-vf ${TAGS} -c:v libvpx-vp9 -pix_fmt yuva420p -crf 12 -b:v 0 -deadline good -cpu-used 4 -row-mt 1`,
+  },
+  {
+    format: 'H.264 .mp4',
+    out: 'peer.mp4',
+    aim: null,
+    args: `-vf ${TAGS} -c:v libx264 -pix_fmt yuv420p -crf 18`,
+  },
+] as const;
+
+function timeFfmpeg(frames: string, args: string, out: string): number {
+  const started = performance.now();
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-framerate',
+    '30',
+    '-i',
+    frames,
+    ...args.split(' '),
+    join(folder, out),
+  ]);
+  return (performance.now() - started) / 1000;
+}
+
+/** Export time of a 3 s 1080p30 title per format, as a ratio to ffmpeg encoding the same ready frames. */
+export async function benchExports(browser: Browser): Promise<void> {
+  const overlay = title('Three seconds', 3);
+  const frames = join(folder, 'frames');
+  mkdirSync(frames, { recursive: true });
+  const assets = { font: nodeFont, footage: () => undefined, overlay: () => undefined };
+  const context = nodeContext(1920, 1080);
+  for (let frame = 0; frame < overlay.length; frame++) {
+    context.clearRect(0, 0, 1920, 1080);
+    paintScene(context, sceneAt(overlay, frame, assets), nodeTools(), { x: 1, y: 1 });
+    writeFileSync(
+      join(frames, `${String(frame).padStart(3, '0')}.png`),
+      context.canvas.toBuffer('image/png'),
+    );
+  }
+  const page = await openKit(browser, [overlay]);
+  row('export of 3 s at 1080p30', 'making', 'ffmpeg', 'ratio', 'read back');
+  for (const { format, out, aim, args } of PEERS) {
+    // Once unmeasured, so that workers, fonts and caches are warm on both sides.
+    await timeSend(page, overlay.name, format);
+    const { making, reading } = await timeSend(page, overlay.name, format);
+    const peer = timeFfmpeg(join(frames, '%03d.png'), args, out);
+    const ratio = `${(making / peer).toFixed(2)}${aim ? ` (aim ${aim})` : ''}`;
+    row(format, `${making.toFixed(2)} s`, `${peer.toFixed(2)} s`, ratio, `${reading.toFixed(2)} s`);
+  }
+  await page.context().close();
+}

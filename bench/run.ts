@@ -1,0 +1,29 @@
+import { execFileSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { benchExports } from './exports';
+import { benchLoading, benchMemory, benchPlaying } from './interface';
+import { benchPainting } from './painting';
+import { folder, startBrowser, startServer } from './support';
+
+/** Prints every figure with what it is held against in the same run; run it on a quiet machine. */
+async function main(): Promise<void> {
+  execFileSync('node', ['scripts/build.mjs'], { stdio: 'inherit' });
+  const server = await startServer();
+  try {
+    benchPainting();
+    const browser = await startBrowser();
+    await benchLoading(browser);
+    await benchPlaying(browser);
+    await benchExports(browser);
+    await browser.close();
+    await benchMemory(startBrowser);
+  } finally {
+    server.kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});

@@ -1,0 +1,123 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser, type Page } from '@playwright/test';
+import {
+  addLayer,
+  addMove,
+  changeLength,
+  createOverlay,
+  createShape,
+  createWords,
+  type Overlay,
+} from '@/core/document';
+import { writeKitFile } from '@/core/document/kitFile';
+
+const PORT = 8095;
+export const BASE = `http://127.0.0.1:${PORT}`;
+export const folder = mkdtempSync(join(tmpdir(), 'moon-patch-bench-'));
+
+/** A title as people make them: a band, words letter by letter, a soft shadow; 1080p at 30. */
+export function title(name: string, seconds: number): Overlay {
+  const base = changeLength(createOverlay({ id: name, created: 0 }, name), seconds * 30);
+  const band = { ...createShape('band', base, 'rectangle'), width: 1200, height: 190, radius: 24 };
+  const words = {
+    ...createWords('words', base, 'Southwest, rising'),
+    shadow: { colour: '#000000', opacity: 0.6, dx: 4, dy: 6, blur: 16 },
+  };
+  const stacked = addLayer(addLayer(base, band), words);
+  const arriving = addMove(
+    addMove(stacked, 'band', 'a', 'grow', 'arrive'),
+    'words',
+    'b',
+    'slide',
+    'arrive',
+  );
+  return addMove(arriving, 'words', 'c', 'fade', 'leave');
+}
+
+export async function startServer(): Promise<ChildProcess> {
+  const env = { ...process.env, PORT: String(PORT) };
+  const child = spawn('node', ['--import', 'tsx', 'server/main.ts'], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise((resolve) => child.stdout!.once('data', resolve));
+  return child;
+}
+
+export const startBrowser = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+  });
+
+/** A page with a kit of the given overlays open. */
+export async function openKit(browser: Browser, overlays: readonly Overlay[]): Promise<Page> {
+  const file = join(folder, 'bench.moonpatch');
+  const kit = { name: 'Bench', overlays, landings: [], footage: [] };
+  writeFileSync(file, writeKitFile({ kit, media: new Map() }));
+  const page = await (
+    await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  ).newPage();
+  await page.goto(BASE);
+  await page.getByRole('button', { name: 'Start with an empty kit' }).click();
+  await page.getByRole('button', { name: 'Kit menu' }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('menuitem', { name: 'Open a kit file' }).click();
+  await (await chooser).setFiles(file);
+  await page.getByRole('button', { name: 'Replace it' }).click();
+  await page.getByRole('link', { name: `Open ${overlays[0].name}` }).waitFor();
+  return page;
+}
+
+/** Sends an overlay and tells how long making the file and reading it back took, in seconds. */
+export async function timeSend(
+  page: Page,
+  name: string,
+  format: string,
+): Promise<{ making: number; reading: number }> {
+  await page.goto(BASE);
+  await page.getByRole('link', { name: `Open ${name}`, exact: true }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: format }).click();
+  await page.evaluate(() => {
+    const marks: Record<string, number> = {};
+    Object.assign(window, { marks });
+    new MutationObserver(() => {
+      const doing = document.querySelector('[role=progressbar]')?.getAttribute('aria-label');
+      if (doing) marks[doing] ??= performance.now();
+      if (document.querySelector('[role=status]')) marks.done ??= performance.now();
+    }).observe(document.body, { subtree: true, childList: true, attributes: true });
+  });
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await page.getByRole('status').waitFor({ timeout: 600_000 });
+  const marks = await page.evaluate(
+    () => (window as unknown as { marks: Record<string, number> }).marks,
+  );
+  const read = marks['Reading it back'];
+  return { making: (read - marks['Making the file']) / 1000, reading: (marks.done - read) / 1000 };
+}
+
+const PAGE_BYTES = 4096;
+
+/** Unshared resident memory of all Chromium processes of this run, in megabytes. */
+export function browserMemory(): number {
+  return readdirSync('/proc')
+    .filter((entry) => /^\d+$/.test(entry))
+    .reduce((sum, pid) => {
+      try {
+        if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('chromium')) return sum;
+        const statm = readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ').map(Number);
+        const [, resident, shared] = statm;
+        return sum + ((resident - shared) * PAGE_BYTES) / 1e6;
+      } catch {
+        // A process that has just ended.
+        return sum;
+      }
+    }, 0);
+}
+
+export const row = (...cells: readonly string[]): void =>
+  console.log(cells.map((cell, i) => cell.padEnd(i === 0 ? 44 : 16)).join(''));
