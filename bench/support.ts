@@ -20,7 +20,8 @@ export const folder = mkdtempSync(join(tmpdir(), 'moon-patch-bench-'));
 
 /** A title as people make them: a band, words letter by letter, a soft shadow; 1080p at 30. */
 export function title(name: string, seconds: number): Overlay {
-  const base = changeLength(createOverlay({ id: name, created: 0 }, name), seconds * 30);
+  const id = name.toLowerCase().replaceAll(' ', '-');
+  const base = changeLength(createOverlay({ id, created: 0 }, name), seconds * 30);
   const band = { ...createShape('band', base, 'rectangle'), width: 1200, height: 190, radius: 24 };
   const words = {
     ...createWords('words', base, 'Southwest, rising'),
