@@ -34,13 +34,18 @@ export function rgbaToI420(
   const rows = (height + 1) >> 1;
   const u = out.subarray(size, size + columns * rows);
   const v = out.subarray(size + columns * rows, size + 2 * columns * rows);
-  writeChroma(rgba, width, height, alpha, u, v);
-  writeLuma(rgba, width, height, u, v, out);
+  const lost = writeChroma(rgba, width, height, alpha, u, v);
+  writeLuma(rgba, width, height, lost, out);
   if (!alpha) return;
   const a = out.subarray(size + 2 * columns * rows);
-  for (let at = 0; at < size; at++) a[at] = rgba[at * 4 + 3];
+  for (let at = 0, i = 3; at < size; at++, i += 4) a[at] = rgba[i];
 }
 
+/** What the three channels' least-squares luma loses to a unit of each chroma code. */
+const U_SHARE = (1 - LUMA.b / LUMA.g) / CB_SCALE / 3;
+const V_SHARE = (1 - LUMA.r / LUMA.g) / CR_SCALE / 3;
+
+/** Writes both chroma planes. @returns what luma loses to each block's codes, in 0…255 levels */
 function writeChroma(
   rgba: Uint8ClampedArray | Uint8Array,
   width: number,
@@ -48,59 +53,85 @@ function writeChroma(
   alpha: boolean,
   u: Uint8Array,
   v: Uint8Array,
-): void {
+): Float32Array {
+  const lost = new Float32Array(u.length);
+  const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
   let at = 0;
+  // Artwork is mostly flat: a block of one colour that is the last one's has the last one's codes.
+  let known = -1;
   for (let y = 0; y < height; y += 2) {
-    const below = y + 1 < height ? width * 4 : 0;
+    const below = y + 1 < height ? width : 0;
     for (let x = 0; x < width; x += 2, at++) {
-      const right = x + 1 < width ? 4 : 0;
-      const i = (y * width + x) * 4;
+      const right = x + 1 < width ? 1 : 0;
+      const first = y * width + x;
+      const colour = pixels[first];
+      const flat =
+        colour === pixels[first + right] &&
+        colour === pixels[first + below] &&
+        colour === pixels[first + below + right];
+      if (flat && colour === known) {
+        u[at] = u[at - 1];
+        v[at] = v[at - 1];
+        lost[at] = lost[at - 1];
+        continue;
+      }
+      known = flat ? colour : -1;
       let weight = 0;
       let r = 0;
       let g = 0;
       let b = 0;
       for (let corner = 0; corner < 4; corner++) {
-        const j = i + (corner & 1 ? right : 0) + (corner & 2 ? below : 0);
-        const w = alpha ? rgba[j + 3] : 1;
+        const i = (first + (corner & 1 ? right : 0) + (corner & 2 ? below : 0)) * 4;
+        const w = alpha ? rgba[i + 3] : 1;
         weight += w;
-        r += w * rgba[j];
-        g += w * rgba[j + 1];
-        b += w * rgba[j + 2];
+        r += w * rgba[i];
+        g += w * rgba[i + 1];
+        b += w * rgba[i + 2];
       }
       const luma = LUMA.r * r + LUMA.g * g + LUMA.b * b;
       u[at] = weight ? 128.5 + ((b - luma) / weight) * CB_SCALE : 128;
       v[at] = weight ? 128.5 + ((r - luma) / weight) * CR_SCALE : 128;
+      lost[at] = (u[at] - 128) * U_SHARE + (v[at] - 128) * V_SHARE;
     }
   }
+  return lost;
 }
-
-/** What the three channels' least-squares luma loses to a unit of each chroma code. */
-const U_SHARE = (1 - LUMA.b / LUMA.g) / CB_SCALE / 3;
-const V_SHARE = (1 - LUMA.r / LUMA.g) / CR_SCALE / 3;
 
 function writeLuma(
   rgba: Uint8ClampedArray | Uint8Array,
   width: number,
   height: number,
-  u: Uint8Array,
-  v: Uint8Array,
+  lost: Float32Array,
   out: Uint8Array,
 ): void {
+  const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
   const columns = (width + 1) >> 1;
   const lastRow = ((height + 1) >> 1) - 1;
+  // One more at each end, so that the first and last columns have a neighbour.
+  const across = new Float32Array(columns + 2);
   for (let y = 0, at = 0; y < height; y++) {
-    // Chroma lies between the two rows and columns of its block: three quarters come from a pixel's
-    // own block and one from the next, across and down.
+    // Chroma lies between the rows and columns of its block: three quarters come from a pixel's own
+    // block and one from the next, down and across.
     const near = (y >> 1) * columns;
     const far = Math.min(lastRow, Math.max(0, (y >> 1) + (y & 1 ? 1 : -1))) * columns;
+    for (let c = 0; c < columns; c++) across[c + 1] = (3 * lost[near + c] + lost[far + c]) / 16;
+    across[0] = across[1];
+    across[columns + 1] = across[columns];
+    let colour = -1;
+    let shift = 0;
+    let code = 0;
     for (let x = 0; x < width; x++, at++) {
-      const own = x >> 1;
-      const next = Math.min(columns - 1, Math.max(0, own + (x & 1 ? 1 : -1)));
-      const cb = 9 * u[near + own] + 3 * (u[near + next] + u[far + own]) + u[far + next];
-      const cr = 9 * v[near + own] + 3 * (v[near + next] + v[far + own]) + v[far + next];
-      const mean = (rgba[at * 4] + rgba[at * 4 + 1] + rgba[at * 4 + 2]) / 3;
-      const luma = mean - (cb / 16 - 128) * U_SHARE - (cr / 16 - 128) * V_SHARE;
-      out[at] = Math.min(235, Math.max(16, 16.5 + luma * Y_SCALE));
+      const own = (x >> 1) + 1;
+      const taken = 3 * across[own] + across[x & 1 ? own + 1 : own - 1];
+      const pixel = pixels[at];
+      if (pixel !== colour || taken !== shift) {
+        colour = pixel;
+        shift = taken;
+        const mean = ((pixel & 255) + ((pixel >> 8) & 255) + ((pixel >> 16) & 255)) / 3;
+        const exact = 16.5 + (mean - taken) * Y_SCALE;
+        code = exact < 16 ? 16 : exact > 235 ? 235 : exact;
+      }
+      out[at] = code;
     }
   }
 }
