@@ -9,14 +9,6 @@ import {
   type Move,
   type Overlay,
 } from '@/core/document';
-import { nodeFont } from '@/paint/nodeTools';
-import type { SceneAssets } from '@/core/scene';
-
-export const assets: SceneAssets = {
-  font: nodeFont,
-  footage: () => undefined,
-  overlay: () => undefined,
-};
 
 export const overlay = (change: Partial<Overlay> = {}): Overlay => ({
   ...createOverlay({ id: 'overlay', created: 0 }, 'Test overlay'),

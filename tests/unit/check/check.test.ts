@@ -3,7 +3,8 @@ import type { Overlay } from '@/core/document';
 import { sceneAt } from '@/core/scene';
 import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
-import { assets, at, band, move, overlay, words } from '../fixtures';
+import { at, band, move, overlay, words } from '../fixtures';
+import { assets } from '../nodeAssets';
 
 const SIZE = { width: 480, height: 270 };
 

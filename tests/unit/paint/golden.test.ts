@@ -4,7 +4,8 @@ import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
 import { GOLDEN, GOLDEN_FRAME, SHADOWED } from '../../golden/documents';
 import { goldenPicture, paintPng, readPng } from '../../golden/pictures';
-import { assets, band, overlay } from '../fixtures';
+import { band, overlay } from '../fixtures';
+import { assets } from '../nodeAssets';
 
 describe('golden pictures', () => {
   it.each([...GOLDEN, SHADOWED].map((document) => [document.id, document] as const))(

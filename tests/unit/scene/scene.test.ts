@@ -9,7 +9,8 @@ import {
   type GroupItem,
   type PictureItem,
 } from '@/core/scene';
-import { at, assets, band, move, overlay, video, words } from '../fixtures';
+import { at, band, move, overlay, video, words } from '../fixtures';
+import { assets } from '../nodeAssets';
 
 describe('an overlay’s scene', () => {
   it('holds a layer only while it is on show', () => {

@@ -1,0 +1,159 @@
+import { createShape, updateMove, type Footage, type Kit } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import {
+  addLanding,
+  addOverlay,
+  duplicate,
+  editOverlay,
+  importFiles,
+  openKitFile,
+  remove,
+  rename,
+  restore,
+  undo,
+} from '@/store/actions';
+import { kitLoaded } from '@/store/kit';
+import { loadKit, loadSettings } from '@/store/storage';
+import { startPersistence } from '@/store/persistence';
+import { selectKit, selectOverlay } from '@/store/selectors';
+import { dismissed, followingSet, themeSet } from '@/store/session';
+import { store } from '@/store/store';
+import { after, at, band, move, overlay, video } from '../fixtures';
+
+const mockImportMedia = jest.fn<Promise<Footage>, [File]>();
+const mockOpenKit = jest.fn<Promise<Kit>, [Blob]>();
+jest.mock('@/engine/engine', () => ({
+  engine: {
+    importMedia: (file: File) => mockImportMedia(file),
+    openKit: (file: Blob) => mockOpenKit(file),
+    sweepMedia: async () => undefined,
+    clearScratchFiles: async () => undefined,
+  },
+}));
+
+const { dispatch, getState } = store;
+const kitOf = (change: Partial<Kit> = {}): Kit => ({
+  name: 'Kit',
+  overlays: [],
+  landings: [],
+  footage: [],
+  ...change,
+});
+const notices = () => getState().session.notices.map((notice) => notice.text);
+const shown = (id: string) => selectOverlay(getState(), id)!;
+
+/** Long enough for the writes that a change sets off. */
+const saved = () => new Promise((resolve) => setTimeout(resolve, 60));
+
+beforeEach(() => {
+  dispatch(followingSet(false));
+  for (const { id } of getState().session.notices) dispatch(dismissed(id));
+  dispatch(kitLoaded({ kit: kitOf({ overlays: [overlay({ layers: [band()] })] }), fresh: false }));
+});
+
+describe('editing', () => {
+  it('changes a document and undoes it', () => {
+    dispatch(editOverlay('overlay', (document) => ({ ...document, length: 10 })));
+    expect(shown('overlay').length).toBe(10);
+    dispatch(undo('overlay'));
+    expect(shown('overlay').length).toBe(120);
+  });
+
+  it('refuses cues in a circle, says why, and changes nothing', () => {
+    const moves = [move('a', 'fade', 'arrive', at(0)), move('b', 'fade', 'arrive', after('a'))];
+    dispatch(editOverlay('overlay', (document) => ({ ...document, layers: [band({ moves })] })));
+    const before = shown('overlay');
+    dispatch(
+      editOverlay('overlay', (document) => updateMove(document, 'band', 'a', { cue: after('b') })),
+    );
+    expect(shown('overlay')).toBe(before);
+    expect(notices().at(-1)).toMatch(/wait for each other/);
+  });
+
+  it('does nothing while another tab has the kit, and says so', () => {
+    dispatch(followingSet(true));
+    dispatch(editOverlay('overlay', (document) => ({ ...document, length: 10 })));
+    expect(dispatch(addOverlay())).toBeNull();
+    dispatch(remove('overlay'));
+    expect(shown('overlay').length).toBe(120);
+    expect(notices().at(-1)).toMatch(/open in another tab/);
+  });
+});
+
+describe('the kit', () => {
+  it('makes new overlays and landings, the latter in their footage’s size', () => {
+    const id = dispatch(
+      addOverlay((document) => ({ ...document, layers: [createShape('s', document, 'ellipse')] })),
+    )!;
+    expect(shown(id).layers).toHaveLength(1);
+    const landing = dispatch(addLanding(video({ width: 641, height: 480 })))!;
+    expect(getState().kit.documents[landing].present).toMatchObject({
+      width: 640,
+      height: 480,
+      base: 'clip',
+    });
+  });
+
+  it('copies, renames, deletes and brings back', () => {
+    dispatch(duplicate('overlay'));
+    const { overlays } = selectKit(getState());
+    expect(overlays.map((entry) => entry.name).sort()).toEqual([
+      'Test overlay',
+      'Test overlay copy',
+    ]);
+    dispatch(rename('overlay', 'Other'));
+    expect(shown('overlay').name).toBe('Other');
+    dispatch(remove('overlay'));
+    expect(selectOverlay(getState(), 'overlay')).toBeUndefined();
+    expect(getState().session.notices.at(-1)!.restore).toBe('overlay');
+    dispatch(restore('overlay'));
+    expect(shown('overlay').name).toBe('Other');
+  });
+
+  it('takes the good files of several and says what is wrong with the others', async () => {
+    mockImportMedia.mockRejectedValueOnce(new MoonError('media-empty', '“a.png” is empty.'));
+    mockImportMedia.mockResolvedValueOnce(video({ id: 'good' }));
+    const brought = await dispatch(importFiles([new File([], 'a.png'), new File(['x'], 'b.mp4')]));
+    expect(brought.map((footage) => footage.id)).toEqual(['good']);
+    expect(Object.keys(getState().kit.footage)).toEqual(['good']);
+    expect(notices()).toEqual(['“a.png” is empty.']);
+  });
+
+  it('stays as it is when a kit file is wrong, and is replaced when it is right', async () => {
+    mockOpenKit.mockRejectedValueOnce(new MoonError('kit-file-invalid', 'It is cut off.'));
+    await dispatch(openKitFile(new Blob()));
+    expect(shown('overlay')).toBeTruthy();
+    expect(notices()).toEqual(['It is cut off.']);
+    mockOpenKit.mockResolvedValueOnce(kitOf({ name: 'Other kit' }));
+    await dispatch(openKitFile(new Blob()));
+    expect(getState().kit).toMatchObject({ name: 'Other kit', documents: {} });
+  });
+});
+
+describe('saving', () => {
+  it('writes every change, forgets what was deleted, and reads all of it again', async () => {
+    dispatch(editOverlay('overlay', (document) => ({ ...document, name: 'Saved name' })));
+    const second = dispatch(addOverlay())!;
+    await saved();
+    const { kit, problems } = await loadKit();
+    expect(problems).toEqual([]);
+    expect(kit!.overlays.map((entry) => entry.name).sort()).toEqual(['New overlay', 'Saved name']);
+    dispatch(remove(second));
+    await saved();
+    expect((await loadKit()).kit!.overlays.map((entry) => entry.name)).toEqual(['Saved name']);
+  });
+
+  it('starts with what was saved', async () => {
+    dispatch(editOverlay('overlay', (document) => ({ ...document, name: 'From last time' })));
+    await saved();
+    dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
+    await dispatch(startPersistence());
+    expect(selectKit(getState()).overlays.map((entry) => entry.name)).toContain('From last time');
+  });
+
+  it('remembers the chosen theme', async () => {
+    dispatch(themeSet('dark'));
+    await saved();
+    expect(await loadSettings()).toEqual({ theme: 'dark' });
+  });
+});
