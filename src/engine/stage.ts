@@ -157,7 +157,7 @@ export class Stage {
     }
     for (const layer of layers) {
       this.context.drawImage(layer, 0, 0);
-      if (layer instanceof ImageBitmap) layer.close();
+      layer.close();
     }
   }
 
@@ -166,7 +166,7 @@ export class Stage {
     view: StageView,
     frame: number,
     assets: SceneAssets,
-  ): Promise<readonly CanvasImageSource[]> {
+  ): Promise<readonly ImageBitmap[]> {
     const { document } = view.bundle;
     if (document.kind === 'overlay') {
       const scene = sceneAt(document, frame, assets);

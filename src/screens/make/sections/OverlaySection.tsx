@@ -59,18 +59,16 @@ function BackdropFields({ overlay, edit }: OverlaySectionProps) {
   );
 }
 
-const ANY = 'any';
-const SIZE_OPTIONS = [
-  ...SIZES.map(({ label }) => ({ value: label, label })),
-  { value: ANY, label: 'Any size' },
-];
+const SIZE_OPTIONS = SIZES.map(({ label }) => ({ value: label, label }));
+/** No preset: the size was typed. */
+const OWN_SIZE = '';
 
 function SizeFields({ overlay, edit }: OverlaySectionProps) {
   const { width, height } = overlay;
   const preset = SIZES.find((size) => size.width === width && size.height === height);
   const choose = (label: string) => {
-    const size = SIZES.find((entry) => entry.label === label);
-    if (size) edit((document) => changeSize(document, size.width, size.height));
+    const size = SIZES.find((entry) => entry.label === label)!;
+    edit((document) => changeSize(document, size.width, size.height));
   };
   const limits = {
     ...CANVAS_LIMIT,
@@ -83,7 +81,12 @@ function SizeFields({ overlay, edit }: OverlaySectionProps) {
       <Words kind="small" soft>
         Size
       </Words>
-      <Choice label="Size" options={SIZE_OPTIONS} value={preset?.label ?? ANY} onChange={choose} />
+      <Choice
+        label="Size"
+        options={SIZE_OPTIONS}
+        value={preset?.label ?? OWN_SIZE}
+        onChange={choose}
+      />
       <NumberField
         label="Width"
         {...limits}

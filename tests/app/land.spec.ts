@@ -1,0 +1,97 @@
+import { expect, test, type Page } from '@playwright/test';
+import { backToKit, dragOnStage, openDemoKit, savedKit, scrubTo, setNumber } from '../support/app';
+import { colourDistance, pixelAt, pngPixels } from '../support/media';
+
+const GREEN = [0, 200, 83];
+
+/** The stage's colour at a point, in shares of its size. */
+async function stageColour(page: Page, x: number, y: number): Promise<readonly number[]> {
+  const shot = await pngPixels(await page.getByRole('application', { name: 'Stage' }).screenshot());
+  return pixelAt(shot, shot.width * x, shot.height * y);
+}
+
+async function openLanding(page: Page, name: string): Promise<void> {
+  await page.getByRole('tab', { name: /^Landings/ }).click();
+  await page.getByRole('link', { name: `Open ${name}` }).click();
+}
+
+test.beforeEach(({ page }) => openDemoKit(page));
+
+test('an overlay on a landing is live: what changes in Make changes there', async ({ page }) => {
+  await openLanding(page, 'Episode opening');
+  await scrubTo(page, 0.4);
+  // The card's band, at the lower left.
+  const band = () => stageColour(page, 0.5, 0.76);
+  await expect.poll(async () => colourDistance(await band(), [179, 67, 43])).toBeLessThan(12);
+  await page.getByRole('link', { name: 'Make' }).click();
+  await page.getByRole('button', { name: 'Choose Band' }).click();
+  await page.getByRole('tab', { name: 'Look' }).click();
+  await page.getByRole('button', { name: /^Fill: / }).click();
+  await page.getByRole('textbox', { name: 'Colour value' }).fill('#2040c0');
+  await page.getByRole('button', { name: 'Done', exact: true }).last().click();
+  await page.goBack();
+  await scrubTo(page, 0.4);
+  await expect.poll(async () => colourDistance(await band(), [32, 64, 192])).toBeLessThan(12);
+});
+
+test('the divider shows the clip as it came on its left and keyed on its right', async ({
+  page,
+}) => {
+  await openLanding(page, 'Line over the meadow');
+  await scrubTo(page, 0.02);
+  await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+  await page.getByRole('button', { name: 'Before/after' }).click();
+  await expect
+    .poll(async () => colourDistance(await stageColour(page, 0.25, 0.2), GREEN))
+    .toBeLessThan(8);
+  expect(colourDistance(await stageColour(page, 0.75, 0.2), GREEN)).toBeGreaterThan(40);
+  const divider = page.getByRole('slider', { name: 'Before and after' });
+  for (let i = 0; i < 18; i++) await divider.press('ArrowRight');
+  await expect
+    .poll(async () => colourDistance(await stageColour(page, 0.75, 0.2), GREEN))
+    .toBeLessThan(8);
+});
+
+test('the matte shows alpha as grey, and the cut-out the clip alone on checks', async ({
+  page,
+}) => {
+  await openLanding(page, 'Line over the meadow');
+  await scrubTo(page, 0.02);
+  await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+  await page.getByRole('radio', { name: 'Matte' }).click();
+  await expect.poll(async () => stageColour(page, 0.25, 0.2)).toEqual([0, 0, 0, 255]);
+  await page.getByRole('radio', { name: 'Cut-out' }).click();
+  // Checks are white or grey, and nothing of the meadow shows.
+  await expect
+    .poll(async () => {
+      const [r, g, b] = await stageColour(page, 0.25, 0.2);
+      return Math.min(r, g, b) > 200 && Math.max(r, g, b) - Math.min(r, g, b) < 10;
+    })
+    .toBe(true);
+});
+
+test('an item is placed by drag, faded, started later, and taken off', async ({ page }) => {
+  await openLanding(page, 'Episode opening');
+  await scrubTo(page, 0.4);
+  await page.getByRole('button', { name: 'Choose Wind card' }).click();
+  await setNumber(page, 'Opacity', 50);
+  await page.getByRole('tab', { name: 'Time' }).click();
+  await setNumber(page, 'Starts at', 2.5);
+  await page.getByRole('tab', { name: 'Place' }).click();
+  await expect(page.getByRole('button', { name: 'Resize Wind card' })).toBeVisible();
+  await dragOnStage(page, [0.3, 0.3], [0.4, 0.1]);
+  await backToKit(page);
+  const landing = (await savedKit(page)).landings.find(
+    (entry) => entry.name === 'Episode opening',
+  )!;
+  const [item] = landing.items;
+  expect(item).toMatchObject({ opacity: 0.5, start: 75 });
+  expect(Math.abs(item.place.x - (640 + 128))).toBeLessThan(12);
+  expect(Math.abs(item.place.y - (360 - 144))).toBeLessThan(12);
+  await openLanding(page, 'Episode opening');
+  await page.getByRole('button', { name: 'Choose Wind card' }).click();
+  await page.getByRole('button', { name: 'Take off' }).click();
+  await expect(page.getByRole('button', { name: 'Choose Wind card' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Choose Wind card' })).toBeVisible();
+});
