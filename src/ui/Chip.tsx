@@ -1,3 +1,4 @@
+import { useEffect, useRef, type RefObject } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import { FONT, RADIUS, TOUCH, useTokens } from './theme';
@@ -50,27 +51,45 @@ interface ChoiceProps<T extends string> {
   readonly onChange: (value: T) => void;
 }
 
-/** One of a few options, in a row that scrolls when it is too long. */
-export function Choice<T extends string>({ label, options, value, onChange }: ChoiceProps<T>) {
+function ChoiceChips<T extends string>({ options, value, onChange }: ChoiceProps<T>) {
+  return options.map((option) => (
+    <Chip
+      key={option.value}
+      role="radio"
+      label={option.label}
+      icon={option.icon}
+      selected={option.value === value}
+      onPress={() => onChange(option.value)}
+    />
+  ));
+}
+
+/** One of a few options, all of them in sight. */
+export function Choice<T extends string>(props: ChoiceProps<T>) {
   return (
-    <ScrollView
-      horizontal
-      role="radiogroup"
-      aria-label={label}
-      showsHorizontalScrollIndicator={false}
-      style={styles.scroll}
-      contentContainerStyle={styles.row}
-    >
-      {options.map((option) => (
-        <Chip
-          key={option.value}
-          role="radio"
-          label={option.label}
-          icon={option.icon}
-          selected={option.value === value}
-          onPress={() => onChange(option.value)}
-        />
-      ))}
+    <View role="radiogroup" aria-label={props.label} style={styles.wrapped}>
+      <ChoiceChips {...props} />
+    </View>
+  );
+}
+
+/** One of many options, in a row that scrolls and starts at the chosen one. */
+export function LongChoice<T extends string>(props: ChoiceProps<T>) {
+  const row = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const chosen = row.current?.querySelector('[aria-checked=true]');
+    chosen?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, []);
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.scroll}>
+      <View
+        ref={row as unknown as RefObject<View>}
+        role="radiogroup"
+        aria-label={props.label}
+        style={styles.row}
+      >
+        <ChoiceChips {...props} />
+      </View>
     </ScrollView>
   );
 }
@@ -88,5 +107,6 @@ const styles = StyleSheet.create({
   },
   label: { fontFamily: FONT.text, fontSize: 14 },
   scroll: { flexGrow: 0, flexShrink: 1 },
-  row: { gap: 8, alignItems: 'center' },
+  row: { flexDirection: 'row', gap: 8, alignItems: 'center' },
+  wrapped: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 },
 });

@@ -51,8 +51,8 @@ export function Tabs<T extends string>({ tabs, value, onChange }: TabsProps<T>) 
 
 const styles = StyleSheet.create({
   scroll: { flexGrow: 0 },
-  row: { gap: 20, paddingHorizontal: 16 },
-  tab: { minHeight: TOUCH, justifyContent: 'center' },
+  row: { gap: 12, paddingHorizontal: 10 },
+  tab: { minHeight: TOUCH, minWidth: TOUCH, alignItems: 'center', justifyContent: 'center' },
   label: {
     fontFamily: FONT.text,
     fontSize: 15,

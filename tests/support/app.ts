@@ -96,7 +96,7 @@ export async function savedKit(page: Page): Promise<Kit> {
 }
 
 export async function backToKit(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect(page.getByRole('tab', { name: /^Overlays/ })).toBeVisible();
 }
 

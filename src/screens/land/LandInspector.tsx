@@ -14,7 +14,7 @@ import type { LandingEdit } from '@/store/actions';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
-import { Chip, Choice } from '@/ui/Chip';
+import { Chip, LongChoice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { PlaceFields } from '@/ui/PlaceFields';
@@ -219,7 +219,7 @@ function BaseSheet({ landing, edit }: { readonly landing: Landing; readonly edit
       <Words kind="small" soft>
         Footage at the bottom
       </Words>
-      <Choice
+      <LongChoice
         label="Footage at the bottom"
         options={options}
         value={landing.base ?? NONE}

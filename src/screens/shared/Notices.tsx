@@ -20,6 +20,7 @@ export function Notices() {
         if (notice) dispatch(dismissed(notice.id));
       }}
       onIconPress={notice?.kind === 'problem' ? () => dispatch(dismissed(notice.id)) : undefined}
+      wrapperStyle={styles.aboveTheFoot}
       icon="close"
       iconAccessibilityLabel="Close"
       style={{ backgroundColor: notice?.kind === 'problem' ? tokens.rustSoft : tokens.plumSoft }}
@@ -55,4 +56,8 @@ export function Banner() {
   );
 }
 
-const styles = StyleSheet.create({ banner: { paddingVertical: 8, paddingHorizontal: 16 } });
+const styles = StyleSheet.create({
+  /** Steps and the button for something new stay in reach. */
+  aboveTheFoot: { bottom: 80 },
+  banner: { paddingVertical: 8, paddingHorizontal: 16 },
+});

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { Guide, Overlay } from '@/core/document';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
-import { Choice } from '@/ui/Chip';
+import { LongChoice } from '@/ui/Chip';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
 import type { Edit } from '../useEdit';
@@ -38,7 +38,7 @@ export function GuideFields({ overlay, edit }: GuideFieldsProps) {
       {footage.length === 0 ? (
         <Words>Bring footage into the kit to lay a frame of it under your work.</Words>
       ) : (
-        <Choice
+        <LongChoice
           label="Guide frame"
           options={options}
           value={guide?.footage ?? NONE}

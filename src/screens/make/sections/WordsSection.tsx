@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { updateLayer, type Align, type WordsLayer } from '@/core/document';
 import { FONTS } from '@/core/text/fonts';
-import { Choice } from '@/ui/Chip';
+import { Choice, LongChoice } from '@/ui/Chip';
 import { newGesture } from '@/ui/gesture';
 import { NumberField } from '@/ui/NumberField';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
@@ -42,7 +42,7 @@ export function WordsSection({ layer, edit }: SectionProps<WordsLayer>) {
       <Words kind="small" soft>
         Font
       </Words>
-      <Choice
+      <LongChoice
         label="Font"
         options={FONT_OPTIONS}
         value={layer.font}
