@@ -103,6 +103,29 @@ export function updateMove(
   });
 }
 
+/**
+ * Gives a move another length, of a frame at least where it had one. A leave that starts at a time
+ * grows towards the front, so that its end stays; what waits for a move is pushed or pulled.
+ */
+export function resizeMove(
+  overlay: Overlay,
+  layerId: string,
+  moveId: string,
+  length: number,
+): Overlay {
+  const move = overlay.layers
+    .find((layer) => layer.id === layerId)
+    ?.moves.find((entry) => entry.id === moveId);
+  if (!move) return overlay;
+  const next = Math.max(1, length);
+  const { cue } = move;
+  const keepsEnd = move.phase === 'leave' && cue.kind === 'at';
+  return updateMove(overlay, layerId, moveId, {
+    length: next,
+    cue: keepsEnd ? { ...cue, frame: cue.frame + move.length - next } : cue,
+  });
+}
+
 /** Removes a move; what waited for it keeps its time, and the layer stays on show as long as before. */
 export function removeMove(overlay: Overlay, layerId: string, moveId: string): Overlay {
   const timing = timeLayers(overlay).get(layerId);

@@ -1,6 +1,7 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
   removeMove,
+  resizeMove,
   updateMove,
   type Move,
   type SpreadOrder,
@@ -67,13 +68,14 @@ function MoveFields({ layer, overlay, edit, move }: MoveProps) {
           label="Takes"
           unit="s"
           value={framesToSeconds(move.length, overlay.rate)}
-          min={0}
+          min={0.01}
           max={600}
           step={0.01}
           feel={{ min: 0, max: 3 }}
-          onChange={(seconds, gesture) =>
-            change({ length: Math.round(seconds * perSecond(overlay.rate)) }, gesture)
-          }
+          onChange={(seconds, gesture) => {
+            const length = Math.round(seconds * perSecond(overlay.rate));
+            edit((document) => resizeMove(document, layer.id, move.id, length), gesture);
+          }}
         />
       )}
       {kind.params.map((param) => (
