@@ -89,6 +89,19 @@ test('overlays are renamed, duplicated, deleted and brought back', async ({ page
   await expect(page.getByRole('link', { name: 'Open Evening card' })).toBeVisible();
 });
 
+test('the kit is renamed, and its file is called by its name', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('button', { name: 'Kit menu' }).click();
+  await page.getByRole('menuitem', { name: 'Rename the kit' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Autumn show');
+  await page.getByRole('textbox', { name: 'Name' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'Autumn show' })).toBeVisible();
+  await page.getByRole('button', { name: 'Kit menu' }).click();
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Save a kit file' }).click();
+  expect((await downloaded).suggestedFilename()).toBe('autumn-show.moonpatch');
+});
+
 test('what was just typed is there after a reload', async ({ page }) => {
   await openDemoKit(page);
   await page.getByRole('link', { name: 'Open Wind card' }).click();

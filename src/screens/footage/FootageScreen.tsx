@@ -12,7 +12,7 @@ import { Frame } from '@/ui/Frame';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
-import { NameButton } from '../shared/NameButton';
+import { NameButton } from '../shared/rename';
 import { usePictures } from '../shared/usePictures';
 
 /** Footage: what it is, and what can be begun with it. */

@@ -1,12 +1,12 @@
 import { useEffect, useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
-import { duplicate, remove } from '@/store/actions';
+import { duplicate, remove, rename } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { IconAction } from '@/ui/Action';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { RenameDialog } from '../shared/NameButton';
+import { RenameDialog } from '../shared/rename';
 
 interface KitCardProps {
   readonly id: string;
@@ -102,7 +102,12 @@ function CardMenu({ id, name, copies }: Pick<KitCardProps, 'id' | 'name' | 'copi
           <IconAction label={`More for ${name}`} icon="dots-vertical" onPress={open} />
         )}
       />
-      <RenameDialog id={id} name={name} open={renaming} onClose={() => setRenaming(false)} />
+      <RenameDialog
+        name={name}
+        open={renaming}
+        onClose={() => setRenaming(false)}
+        onRename={(next) => dispatch(rename(id, next))}
+      />
     </>
   );
 }

@@ -9,6 +9,7 @@ import {
   importFiles,
   openDemoKit,
   openKitFile,
+  renameKit,
   saveKitFile,
 } from '@/store/actions';
 import { selectFootage, selectLandings, selectOverlays } from '@/store/selectors';
@@ -20,6 +21,7 @@ import { PopMenu } from '@/ui/PopMenu';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles, download } from '../shared/files';
+import { RenameDialog } from '../shared/rename';
 import { FootageCard, LandingCard, OverlayCard } from './cards';
 import { FirstRun } from './FirstRun';
 import { ReplaceKit } from './ReplaceKit';
@@ -198,6 +200,7 @@ function NewButton({ shelf }: { readonly shelf: Shelf }) {
 function KitMenu({ name }: { readonly name: string }) {
   const dispatch = useAppDispatch();
   const router = useRouter();
+  const [renaming, setRenaming] = useState(false);
   const [replacement, setReplacement] = useState<(() => void) | null>(null);
   const save = async () => {
     const file = await dispatch(saveKitFile());
@@ -214,12 +217,19 @@ function KitMenu({ name }: { readonly name: string }) {
       <PopMenu
         title={name}
         entries={[
+          { label: 'Rename the kit', icon: 'pencil-outline', onPress: () => setRenaming(true) },
           { label: 'Save a kit file', icon: 'content-save-outline', onPress: () => void save() },
           { label: 'Open a kit file', icon: 'folder-open-outline', onPress: () => void openFile() },
           { label: 'Open the demo kit', icon: 'kite-outline', onPress: openDemo },
           { label: 'Settings and help', icon: 'cog-outline', onPress: toSettings },
         ]}
         opener={(open) => <IconAction label="Kit menu" icon="dots-vertical" onPress={open} />}
+      />
+      <RenameDialog
+        name={name}
+        open={renaming}
+        onClose={() => setRenaming(false)}
+        onRename={(next) => dispatch(renameKit(next))}
       />
       <ReplaceKit
         open={replacement !== null}

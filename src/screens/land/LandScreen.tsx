@@ -13,7 +13,7 @@ import { Frame, useWide } from '@/ui/Frame';
 import { Stage } from '@/ui/stage/Stage';
 import type { Point } from '@/core/scene';
 import { Missing } from '../shared/Missing';
-import { NameButton } from '../shared/NameButton';
+import { NameButton } from '../shared/rename';
 import { Transport } from '../shared/Transport';
 import { UndoRedo } from '../shared/UndoRedo';
 import { useBundle } from '../shared/useBundle';

@@ -24,7 +24,7 @@ import { Stage } from '@/ui/stage/Stage';
 import { Tabs } from '@/ui/Tabs';
 import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
-import { NameButton } from '../shared/NameButton';
+import { NameButton } from '../shared/rename';
 import { Transport } from '../shared/Transport';
 import { UndoRedo } from '../shared/UndoRedo';
 import { useBundle } from '../shared/useBundle';

@@ -8,16 +8,15 @@ import { FONT, RADIUS, TOUCH, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
 interface RenameDialogProps {
-  readonly id: string;
   readonly name: string;
   readonly open: boolean;
   readonly onClose: () => void;
+  readonly onRename: (name: string) => void;
 }
 
-/** Asks for a new name of a document or footage. */
-export function RenameDialog({ id, name, open, onClose }: RenameDialogProps) {
+/** Asks for a new name; an empty one is not taken. */
+export function RenameDialog({ name, open, onClose, onRename }: RenameDialogProps) {
   const tokens = useTokens();
-  const dispatch = useAppDispatch();
   const [typed, setTyped] = useState<string | null>(null);
   const close = () => {
     setTyped(null);
@@ -25,7 +24,7 @@ export function RenameDialog({ id, name, open, onClose }: RenameDialogProps) {
   };
   const commit = () => {
     const next = (typed ?? name).trim();
-    if (next !== '' && next !== name) dispatch(rename(id, next));
+    if (next !== '' && next !== name) onRename(next);
     close();
   };
   return (
@@ -51,13 +50,19 @@ export function RenameDialog({ id, name, open, onClose }: RenameDialogProps) {
   );
 }
 
-/** Opens the rename dialog from a screen's header. */
+/** Renames a document or footage from a screen's header. */
 export function NameButton({ id, name }: { readonly id: string; readonly name: string }) {
+  const dispatch = useAppDispatch();
   const [open, setOpen] = useState(false);
   return (
     <>
       <IconAction label="Rename" icon="pencil-outline" onPress={() => setOpen(true)} />
-      <RenameDialog id={id} name={name} open={open} onClose={() => setOpen(false)} />
+      <RenameDialog
+        name={name}
+        open={open}
+        onClose={() => setOpen(false)}
+        onRename={(next) => dispatch(rename(id, next))}
+      />
     </>
   );
 }
