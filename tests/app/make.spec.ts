@@ -67,6 +67,38 @@ test('a ribbon dragged in the cue sheet takes what waits for it along', async ({
   expect(Math.abs(after.words.x - before.words.x - (after.band.x - before.band.x))).toBeLessThan(2);
 });
 
+test('the ends of a ribbon and of its arrival are dragged, each on its own', async ({ page }) => {
+  await page.getByRole('button', { name: 'Choose Band' }).click();
+  const ribbon = page.getByRole('button', { name: 'Ribbon of Band' });
+  const waiting = page.getByRole('button', { name: 'Ribbon of Southwest, rising' });
+  const drag = async (name: string, by: number) => {
+    const box = (await page.getByRole('button', { name, exact: true }).boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + by, y, { steps: 5 });
+    await page.mouse.up();
+  };
+  const ends = async () => {
+    const box = (await ribbon.boundingBox())!;
+    return { left: box.x, right: box.x + box.width };
+  };
+  const before = await ends();
+  await drag('End of Band', -60);
+  const shorter = await ends();
+  expect(Math.abs(shorter.left - before.left)).toBeLessThan(2);
+  expect(before.right - shorter.right).toBeGreaterThan(50);
+  await drag('Start of Band', 40);
+  const later = await ends();
+  expect(later.left - shorter.left).toBeGreaterThan(30);
+  expect(Math.abs(later.right - shorter.right)).toBeLessThan(2);
+  // What waits for the arrival is pushed when it takes longer.
+  const { x } = (await waiting.boundingBox())!;
+  await drag('Length of the arrival of Band', 50);
+  expect((await waiting.boundingBox())!.x - x).toBeGreaterThan(40);
+  expect(await ends()).toEqual(later);
+});
+
 test('size, rate and length are chosen; time keeps its seconds at another rate', async ({
   page,
 }) => {
