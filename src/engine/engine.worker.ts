@@ -17,21 +17,14 @@ let stage: Stage | null = null;
 const api = {
   attachStage: (
     canvas: OffscreenCanvas,
-    ...listeners: [
-      StageListener['onQuads'],
-      StageListener['onPlayhead'],
-      StageListener['onProblem'],
-    ]
+    onQuads: StageListener['onQuads'],
+    onPlayhead: StageListener['onPlayhead'],
+    onProblem: StageListener['onProblem'],
   ) => {
     stage?.close();
-    const [onQuads, onPlayhead, onProblem] = listeners;
     stage = new Stage(canvas, { onQuads, onPlayhead, onProblem });
   },
   showOnStage: (view: StageView) => stage?.show(view),
-  detachStage: () => {
-    stage?.close();
-    stage = null;
-  },
   importMedia,
   sweepMedia,
   clearScratchFiles,

@@ -40,11 +40,6 @@ export const selectOverlay = (state: RootState, id: string): Overlay | undefined
   return found?.kind === 'overlay' ? found : undefined;
 };
 
-export const selectLanding = (state: RootState, id: string): Landing | undefined => {
-  const found = selectDocument(state, id);
-  return found?.kind === 'landing' ? found : undefined;
-};
-
 export const selectFootageById = (state: RootState, id: string): Footage | undefined =>
   state.kit.footage[id];
 

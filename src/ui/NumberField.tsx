@@ -78,7 +78,7 @@ export function ShareField({ label, value, onChange }: ShareFieldProps) {
 type TypedNumberProps = Omit<NumberFieldProps, 'feel'>;
 
 /** The typed half of a number field: commits on Enter or when left, refuses what is no number. */
-export function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumberProps) {
+function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumberProps) {
   const tokens = useTokens();
   const [typed, setTyped] = useState<string | null>(null);
   const hint = useId();

@@ -62,7 +62,6 @@ const NEW_MOON: Tokens = {
 };
 
 export const RADIUS = { card: 20, inner: 12, full: 999 } as const;
-export const SPACE = 8;
 export const TOUCH = 44;
 
 const fonts = configureFonts({ config: { fontFamily: FONT.text } });
