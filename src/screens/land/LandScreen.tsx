@@ -2,8 +2,11 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { updateItem, type Bundle, type Landing, type LandingItem } from '@/core/document';
+import { plainWords } from '@/core/errors';
+import type { Point } from '@/core/scene';
 import { editLanding, type LandingEdit } from '@/store/actions';
 import { Player, usePlayer } from '@/store/player';
+import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
 import { useStage, type StageMode } from '@/store/useStage';
 import { work } from '@/store/work';
@@ -11,7 +14,6 @@ import { Choice } from '@/ui/Chip';
 import { CueSheet, PlayheadMark } from '@/ui/cueSheet/CueSheet';
 import { Frame, useWide } from '@/ui/Frame';
 import { Stage } from '@/ui/stage/Stage';
-import type { Point } from '@/core/scene';
 import { Missing } from '../shared/Missing';
 import { NameButton } from '../shared/rename';
 import { Transport } from '../shared/Transport';
@@ -68,8 +70,12 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
     if (!item?.key || !footage) return;
     const { x, y } = pointInItem(item, footage, point);
     const { frame } = player.get();
-    const colour = await work.pickColour(landing, item, footage, frame, x, y);
-    place(item.id, { key: { ...item.key, colour } }, null);
+    try {
+      const colour = await work.pickColour(landing, item, footage, frame, x, y);
+      place(item.id, { key: { ...item.key, colour } }, null);
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
   };
   return (
     <Frame
