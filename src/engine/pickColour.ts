@@ -3,7 +3,7 @@ import type { Footage, Landing, LandingItem } from '@/core/document';
 import { meanColour } from '@/core/matte/chromaKey';
 import { softwareContext } from '@/paint/browserTools';
 import { FrameReader, mediaSource } from './frameReader';
-import { readMedia } from './mediaStore';
+import { decodeStill } from './still';
 import { framesToSeconds } from '@/core/time';
 
 /**
@@ -21,8 +21,7 @@ export async function pickColour(
   const { width, height } = footage;
   const context = softwareContext(width, height);
   if (footage.type === 'still') {
-    const bytes = await readMedia(footage.media.hash, 0, footage.media.bytes);
-    const bitmap = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>]));
+    const bitmap = await decodeStill(footage.media);
     context.drawImage(bitmap, 0, 0);
     bitmap.close();
   } else {

@@ -3,7 +3,7 @@ import { chromaKey } from '@/core/matte/chromaKey';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { FrameReader, mediaSource } from './frameReader';
-import { readMedia } from './mediaStore';
+import { decodeStill } from './still';
 
 /** Decoded pictures for one consumer (a stage, an export): frames are read in order, keys applied. */
 export class PictureShelf {
@@ -81,9 +81,7 @@ export class PictureShelf {
   private still(footage: Footage): Promise<ImageBitmap> {
     const known = this.stills.get(footage.id);
     if (known) return known;
-    const opened = readMedia(footage.media.hash, 0, footage.media.bytes).then((bytes) =>
-      createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>])),
-    );
+    const opened = decodeStill(footage.media);
     this.stills.set(footage.id, opened);
     return opened;
   }

@@ -2,7 +2,7 @@ import type { Bundle, Footage } from '@/core/document';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 import { FrameReader, mediaSource, openInput } from './frameReader';
-import { readMedia } from './mediaStore';
+import { decodeStill } from './still';
 import { paintSurface } from './surfaces';
 import { AudioSampleSink } from 'mediabunny';
 
@@ -54,8 +54,7 @@ export async function footageThumbnails(
   const context = thumbnailContext(footage.width, footage.height);
   const { width, height } = context.canvas;
   if (footage.type === 'still') {
-    const bytes = await readMedia(footage.media.hash, 0, footage.media.bytes);
-    const bitmap = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>]));
+    const bitmap = await decodeStill(footage.media);
     paintSurface(context, 'checks');
     context.drawImage(bitmap, 0, 0, width, height);
     bitmap.close();

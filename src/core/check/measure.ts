@@ -1,4 +1,12 @@
-import { chroma, chromaBin, chromaDistance, CHROMA_BINS, luma, parseHex } from '../colour';
+import {
+  chroma,
+  chromaBin,
+  chromaDistance,
+  CHROMA_BINS,
+  luma,
+  parseHex,
+  safestKey,
+} from '../colour';
 import { DEFAULT_KEY } from '../document/create';
 import type { Overlay } from '../document/types';
 
@@ -28,8 +36,8 @@ export interface Measured {
   readonly frames: readonly FrameMeasures[];
   /** CHROMA_BINS² counts of visible pixels over all frames. */
   readonly histogram: Float64Array;
-  /** Mean luma of all visible pixels, 0…1. */
-  readonly meanLuma: number;
+  /** The key colour farthest from all of the artwork. */
+  readonly safestKey: string;
 }
 
 /** Takes an overlay's frames without their backdrop one by one, and sums up what the rules need. */
@@ -70,12 +78,13 @@ export class Measurer {
   }
 
   result(): Measured {
+    const meanLuma = this.visibleSum ? this.lumaSum / this.visibleSum : 0;
     return {
       width: this.width,
       height: this.height,
       frames: this.frames,
       histogram: this.histogram,
-      meanLuma: this.visibleSum ? this.lumaSum / this.visibleSum : 0,
+      safestKey: safestKey(this.histogram, meanLuma).colour,
     };
   }
 }

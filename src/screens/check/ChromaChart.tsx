@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line } from 'react-native-svg';
-import { binChroma, chroma, keyDistances, parseHex, safestKey, toHex } from '@/core/colour';
+import { binChroma, chroma, keyDistances, parseHex, toHex } from '@/core/colour';
 import { colourName } from '@/core/colour/names';
 import type { Measured } from '@/core/check';
 import type { Overlay } from '@/core/document';
@@ -22,7 +22,7 @@ const MOST_DOTS = 60;
 export function ChromaChart({ overlay, measured }: ChromaChartProps) {
   const tokens = useTokens();
   const dots = artworkDots(measured.histogram);
-  const safest = safestKey(measured.histogram, measured.meanLuma).colour;
+  const safest = measured.safestKey;
   const own = overlay.backdrop.kind === 'key' ? [overlay.backdrop.colour] : [];
   const colours = [...new Set([...own, safest, ...USUAL_KEYS])];
   const keys = [...keyDistances(measured.histogram, colours.map(parseHex))].sort(

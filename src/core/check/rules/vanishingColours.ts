@@ -1,4 +1,3 @@
-import { safestKey } from '../../colour';
 import { colourName } from '../../colour/names';
 import type { CheckRule } from '../types';
 import { makeClear, percent, switchKey, worstFrame } from './common';
@@ -22,7 +21,6 @@ export const vanishingColours: CheckRule = {
         reason: `At most ${percent(worst.share)} of the artwork is near ${colourName(backdrop.colour)}.`,
       };
     }
-    const safest = safestKey(measured.histogram, measured.meanLuma);
     return {
       kind: 'finding',
       finding: {
@@ -32,7 +30,7 @@ export const vanishingColours: CheckRule = {
         detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is so near the key colour that removing one removes the other.`,
         frame: worst.frame,
         marking: 'vanishing',
-        repairs: [switchKey(safest.colour), makeClear],
+        repairs: [switchKey(measured.safestKey), makeClear],
       },
     };
   },
