@@ -22,7 +22,12 @@ export const folder = mkdtempSync(join(tmpdir(), 'moon-patch-bench-'));
 export function title(name: string, seconds: number): Overlay {
   const id = name.toLowerCase().replaceAll(' ', '-');
   const base = changeLength(createOverlay({ id, created: 0 }, name), seconds * 30);
-  const band = { ...createShape('band', base, 'rectangle'), width: 1200, height: 190, radius: 24 };
+  const band = {
+    ...createShape('band', base, 'rectangle'),
+    width: 1200,
+    height: 190,
+    params: { radius: 24 },
+  };
   const words = {
     ...createWords('words', base, 'Southwest, rising'),
     shadow: { colour: '#000000', opacity: 0.6, dx: 4, dy: 6, blur: 16 },
@@ -57,7 +62,7 @@ export const startBrowser = (): Promise<Browser> =>
 /** A page with a kit of the given overlays open. */
 export async function openKit(browser: Browser, overlays: readonly Overlay[]): Promise<Page> {
   const file = join(folder, 'bench.moonpatch');
-  const kit = { name: 'Bench', overlays, landings: [], footage: [] };
+  const kit = { name: 'Bench', overlays, landings: [], footage: [], fonts: [] };
   writeFileSync(file, writeKitFile({ kit, media: new Map() }));
   const page = await (
     await browser.newContext({ viewport: { width: 1280, height: 800 } })

@@ -6,6 +6,8 @@ import {
   createOverlay,
   createShape,
   createWords,
+  placeAt,
+  solid,
   type Footage,
   type Landing,
   type Move,
@@ -17,7 +19,6 @@ import { DRAWING_AREA, KEY_COLOUR } from './scenes/handwriting';
 /** A fixed moment, so that the same kit comes out each time: 1 September 2026. */
 const CREATED = Date.UTC(2026, 8, 1);
 const stamp = (id: string, minutes: number) => ({ id, created: CREATED + minutes * 60_000 });
-const at = (x: number, y: number): Place => ({ x, y, scale: 1, rotation: 0 });
 
 function move(
   id: string,
@@ -38,9 +39,9 @@ export function windCard(guide: Footage): Overlay {
     ...createShape('band', base, 'rectangle'),
     width: 1080,
     height: 150,
-    radius: 24,
-    place: at(640, 820),
-    fill: { colour: '#b3432b', opacity: 1 },
+    params: { radius: 24 },
+    place: placeAt(640, 820),
+    fill: solid('#b3432b'),
     moves: [
       move('band-in', 'slide', 'arrive', 6, 18, { params: { angle: 180, distance: 1200 } }),
       move('band-out', 'fade', 'leave', 160, 15),
@@ -50,7 +51,7 @@ export function windCard(guide: Footage): Overlay {
     ...createWords('title', base, 'Southwest, rising'),
     size: 104,
     align: 'left' as const,
-    place: at(160, 826),
+    place: placeAt(160, 826),
     moves: [
       move('title-in', 'slide', 'arrive', 0, 14, {
         easing: 'settle',
@@ -72,8 +73,8 @@ export function windCard(guide: Footage): Overlay {
     font: 'caveat',
     size: 84,
     align: 'left' as const,
-    place: at(162, 700),
-    border: { colour: '#4b2e73', width: 5 },
+    place: placeAt(162, 700),
+    border: { colour: '#4b2e73', width: 5, side: 'outside' as const },
     moves: [
       move('place-in', 'fade', 'arrive', 0, 15, {
         cue: { kind: 'after', move: 'title-in', gap: -6 },
@@ -98,9 +99,9 @@ export function gustCallOut(guide: Footage): Overlay {
     name: 'Pill',
     width: 560,
     height: 150,
-    radius: 75,
-    place: at(480, 300),
-    fill: { colour: '#231c35', opacity: 1 },
+    params: { radius: 75 },
+    place: placeAt(480, 300),
+    fill: solid('#231c35'),
     shadow: { colour: '#000000', opacity: 0.45, dx: 0, dy: 8, blur: 28 },
     moves: [
       move('pill-in', 'grow', 'arrive', 4, 16),
@@ -111,8 +112,8 @@ export function gustCallOut(guide: Footage): Overlay {
     ...createWords('gust', base, 'Gust 18 kn'),
     font: 'bricolage-grotesque',
     size: 84,
-    place: at(480, 302),
-    fill: { colour: '#f2b63c', opacity: 1 },
+    place: placeAt(480, 302),
+    fill: solid('#f2b63c'),
     moves: [
       move('gust-in', 'type on', 'arrive', 0, 1, {
         spread: { over: 'letters', order: 'forward', gap: 2, seed: 1 },
@@ -141,8 +142,8 @@ export function lettersLand(): Overlay {
     ...createWords(id, base, text),
     font: 'alfa-slab-one',
     size: 260,
-    place: at(x, 560),
-    fill: { colour, opacity: 1 },
+    place: placeAt(x, 560),
+    fill: solid(colour),
     shadow: { colour: '#000000', opacity: 0.7, dx: 6, dy: 10, blur: 30 },
     moves: [
       move(`${id}-in`, 'slide', 'arrive', 4 + gap, 14, {

@@ -160,6 +160,7 @@ async function make(): Promise<Kit> {
     overlays: [card, gustCallOut(hillside), lettersLand()],
     landings: [episodeOpening(hillside, card), lineOnTheHill(meadow, recording)],
     footage: [hillside, meadow, recording, await beat(), mark, cloth],
+    fonts: [],
   };
 }
 

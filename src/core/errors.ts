@@ -2,6 +2,7 @@
 export type ErrorCode =
   | 'cue-circle'
   | 'cue-missing'
+  | 'nesting-circle'
   | 'document-invalid'
   | 'document-newer'
   | 'kit-file-invalid'

@@ -1,6 +1,6 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Marking, Measured } from '@/core/check';
-import type { Bundle, Footage, Kit, Landing, LandingItem } from '@/core/document';
+import type { Bundle, FontFile, Footage, Kit, Landing, LandingItem } from '@/core/document';
 import type { EngineApi } from './engine.worker';
 import type { Progress } from './progress';
 import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
@@ -52,7 +52,7 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
 
 /** The one door to heavy work. Every call rejects with a MoonError in plain words. */
 export const engine = {
-  importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage> =>
+  importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage | FontFile> =>
     bench().importMedia(file, stamp),
   sweepMedia: (used: readonly string[]): Promise<void> => bench().sweepMedia(used),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),

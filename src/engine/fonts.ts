@@ -1,24 +1,43 @@
 import { create, type Font } from 'fontkit';
-import type { Bundle, Overlay } from '@/core/document';
+import type { Bundle, FontFile, Overlay } from '@/core/document';
 import { fontFamily } from '@/core/text/fonts';
+import { readMedia } from './mediaStore';
 
 const fonts = new Map<string, Font>();
 
-/** Loads the fonts a bundle's words need; a family that is not shipped is left out. */
+/** Fonts kept open beyond the shipped ones, before the oldest is closed. */
+const OWN_KEPT = 12;
+
+export const openFont = (bytes: Uint8Array): Font =>
+  create(bytes as Parameters<typeof create>[0]) as Font;
+
+/** Loads the fonts a bundle's words need; one that is not there is left out. */
 export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | undefined> {
-  const overlays = bundle.document.kind === 'overlay' ? [bundle.document] : bundle.overlays;
-  const wanted = new Set(overlays.flatMap(fontsOf));
-  await Promise.all([...wanted].filter((id) => !fonts.has(id)).map(loadFont));
+  const { document, overlays } = bundle;
+  const drawn = document.kind === 'overlay' ? [document, ...overlays] : overlays;
+  const wanted = new Set(drawn.flatMap(fontsOf));
+  const missing = [...wanted].filter((id) => !fonts.has(id));
+  await Promise.all(missing.map((id) => loadFont(id, bundle.fonts)));
   return (id) => fonts.get(id);
 }
 
 const fontsOf = (overlay: Overlay): string[] =>
   overlay.layers.flatMap((layer) => (layer.kind === 'words' ? [layer.font] : []));
 
-async function loadFont(id: string): Promise<void> {
-  if (!fontFamily(id)) return;
+async function loadFont(id: string, own: readonly FontFile[]): Promise<void> {
+  const shipped = fontFamily(id);
+  const brought = own.find((font) => font.id === id);
+  if (shipped) fonts.set(id, openFont(await fetchFont(id)));
+  else if (brought) {
+    const { hash, bytes } = brought.media;
+    const kept = [...fonts.keys()].filter((key) => !fontFamily(key));
+    if (kept.length >= OWN_KEPT) fonts.delete(kept[0]);
+    fonts.set(id, openFont(await readMedia(hash, 0, bytes)));
+  }
+}
+
+async function fetchFont(id: string): Promise<Uint8Array> {
   const response = await fetch(`/fonts/${id}.ttf`);
   if (!response.ok) throw new Error(`The font ${id} could not be loaded. Reload the page.`);
-  const bytes = new Uint8Array(await response.arrayBuffer());
-  fonts.set(id, create(bytes as Parameters<typeof create>[0]) as Font);
+  return new Uint8Array(await response.arrayBuffer());
 }

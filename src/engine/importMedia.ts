@@ -1,10 +1,11 @@
 import { imageSize } from 'image-size';
 import { BlobSource, EncodedPacketSink, VideoSampleSink, type InputVideoTrack } from 'mediabunny';
-import { DOCUMENT_VERSION, type Footage } from '@/core/document';
+import { DOCUMENT_VERSION, type FontFile, type Footage } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { sniffMedia, type MediaType } from '@/core/footage/sniff';
 import { checkSvg } from '@/core/footage/svg';
 import { RATES, perSecond, type Rate } from '@/core/time';
+import { openFont } from './fonts';
 import { openInput } from './frameReader';
 import { hashOf, keepMedia } from './mediaStore';
 
@@ -26,7 +27,7 @@ type Measured = Pick<Footage, 'type' | 'width' | 'height' | 'duration' | 'rate' 
 export async function importMedia(
   file: File,
   stamp: { id: string; created: number },
-): Promise<Footage> {
+): Promise<Footage | FontFile> {
   if (file.size > LIMITS.bytes) {
     throw new MoonError(
       'media-too-large',
@@ -35,6 +36,7 @@ export async function importMedia(
   }
   const head = new Uint8Array(await file.slice(0, 4096).arrayBuffer());
   const sniffed = sniffMedia(head, file.name);
+  if (sniffed.type === 'font') return importFont(file, sniffed.extension, stamp);
   const { bytes, extension, measured } = await read(file, sniffed);
   const hash = await hashOf(bytes);
   await keepMedia(hash, bytes);
@@ -46,6 +48,32 @@ export async function importMedia(
     media: { hash, extension, bytes: bytes.length },
     ...measured,
   };
+}
+
+/** A font is kept as it came; that its letters can be drawn is proven first. */
+async function importFont(
+  file: File,
+  extension: string,
+  stamp: { id: string; created: number },
+): Promise<FontFile> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const name = fontName(bytes, file.name);
+  const hash = await hashOf(bytes);
+  await keepMedia(hash, bytes);
+  const media = { hash, extension, bytes: bytes.length };
+  return { kind: 'font', version: DOCUMENT_VERSION, ...stamp, name, media };
+}
+
+function fontName(bytes: Uint8Array, fileName: string): string {
+  try {
+    const font = openFont(bytes);
+    if (font.numGlyphs > 0 && font.layout('A').glyphs[0].path.bbox) {
+      return font.fullName || fileName.replace(/\.[^.]+$/, '');
+    }
+  } catch {
+    // The reader's own words say nothing to a person.
+  }
+  throw unreadable(fileName, 'is a font that is damaged or of a kind that cannot be drawn');
 }
 
 async function read(file: File, sniffed: MediaType) {

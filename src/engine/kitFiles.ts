@@ -1,11 +1,11 @@
 import type { Kit } from '@/core/document';
-import { readKitFile, writeKitFile } from '@/core/document/kitFile';
+import { mediaOwners, readKitFile, writeKitFile } from '@/core/document/kitFile';
 import { hashOf, keepMedia, readMedia } from './mediaStore';
 
 /** A kit as a `.moonpatch` file. @throws MoonError 'media-missing' */
 export async function saveKit(kit: Kit): Promise<Blob> {
   const media = new Map<string, Uint8Array>();
-  for (const { media: entry } of kit.footage) {
+  for (const { media: entry } of mediaOwners(kit)) {
     if (!media.has(entry.hash)) media.set(entry.hash, await readMedia(entry.hash, 0, entry.bytes));
   }
   return new Blob([writeKitFile({ kit, media }) as Uint8Array<ArrayBuffer>], {

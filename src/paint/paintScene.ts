@@ -1,12 +1,17 @@
-import type { Blend } from '@/core/document';
-import type { ArtworkItem, DrawItem, GroupItem, Outline, PictureItem, Scene } from '@/core/scene';
+import type { Blend, Glow, Shadow } from '@/core/document';
+import type {
+  ArtworkItem,
+  DrawItem,
+  GroupItem,
+  Outline,
+  PictureItem,
+  Scene,
+  Shading,
+} from '@/core/scene';
+import { COMPOSITES, linearBurn } from './blends';
+import { fillEverywhere, gradientOf } from './gradient';
+import { paintMasks } from './paintMasks';
 import type { PaintContext, PaintTools } from './tools';
-
-const BLENDS: Readonly<Record<Blend, GlobalCompositeOperation>> = {
-  normal: 'source-over',
-  multiply: 'multiply',
-  screen: 'screen',
-};
 
 /**
  * Paints a scene over what the canvas holds.
@@ -29,7 +34,11 @@ export function paintScene(
   context.restore();
 }
 
-function paintItems(context: PaintContext, items: readonly DrawItem[], tools: PaintTools): void {
+export function paintItems(
+  context: PaintContext,
+  items: readonly DrawItem[],
+  tools: PaintTools,
+): void {
   for (const item of items) {
     if (item.kind === 'artwork') paintArtwork(context, item, tools);
     else if (item.kind === 'picture') paintPicture(context, item, tools);
@@ -38,49 +47,96 @@ function paintItems(context: PaintContext, items: readonly DrawItem[], tools: Pa
 }
 
 function paintPicture(context: PaintContext, item: PictureItem, tools: PaintTools): void {
+  const draw = (target: PaintContext) => drawPicture(target, item, tools);
+  if (item.blend === 'linear burn') paintAlone(context, item, tools, draw);
+  else {
+    paintDirectly(context, (target) => {
+      target.globalAlpha = item.opacity;
+      target.globalCompositeOperation = COMPOSITES[item.blend as keyof typeof COMPOSITES];
+      draw(target);
+    });
+  }
+}
+
+function drawPicture(context: PaintContext, item: PictureItem, tools: PaintTools): void {
   const picture = tools.picture(item);
   if (!picture) return;
-  context.save();
-  context.globalAlpha = item.opacity;
-  context.globalCompositeOperation = BLENDS[item.blend];
   context.transform(...item.matrix);
   context.drawImage(picture, 0, 0, item.width, item.height);
-  context.restore();
 }
 
 function paintGroup(context: PaintContext, item: GroupItem, tools: PaintTools): void {
   const draw = (target: PaintContext) => {
+    target.save();
     target.transform(...item.matrix);
-    target.beginPath();
-    target.rect(0, 0, item.width, item.height);
-    target.clip();
+    if (item.canvas) {
+      target.beginPath();
+      target.rect(0, 0, item.canvas.width, item.canvas.height);
+      target.clip();
+    }
     paintItems(target, item.items, tools);
+    target.restore();
+    paintMasks(target, item.masks, tools, paintItems);
   };
   const alone =
     item.opacity < 1 ||
     item.blend !== 'normal' ||
+    item.masks.length > 0 ||
+    item.effects !== null ||
+    item.shadow !== null ||
+    item.glow !== null ||
     item.items.some((inner) => inner.blend !== 'normal');
-  if (alone) paintAlone(context, item.opacity, item.blend, tools, draw);
+  if (alone) paintAlone(context, item, tools, draw);
   else paintDirectly(context, draw);
 }
 
 /** Outlines of equal opacity are one path, so that their shadows and borders meet without seams. */
 function paintArtwork(context: PaintContext, item: ArtworkItem, tools: PaintTools): void {
-  for (const [opacity, outlines] of byOpacity(item.outlines)) {
+  const groups = byOpacity(item.outlines);
+  if (item.wall) paintWall(context, item, groups, tools);
+  for (const [opacity, outlines] of groups) {
     const path = joinedPath(outlines, tools);
-    const draw = (target: PaintContext) => paintLook(target, item, path);
+    const draw = (target: PaintContext) => paintLook(target, item, path, tools);
     const alpha = item.opacity * opacity;
-    const layered = item.border !== null || item.shadow !== null;
-    if ((alpha < 1 || item.blend !== 'normal') && layered) {
-      paintAlone(context, alpha, item.blend, tools, draw);
+    const layered =
+      item.border !== null ||
+      item.shadow !== null ||
+      item.glow !== null ||
+      item.fill.kind === 'picture';
+    if (((alpha < 1 || item.blend !== 'normal') && layered) || item.blend === 'linear burn') {
+      paintAlone(context, { ...ALONE, opacity: alpha, blend: item.blend }, tools, draw);
     } else {
       paintDirectly(context, (target) => {
         target.globalAlpha = alpha;
-        target.globalCompositeOperation = BLENDS[item.blend];
+        target.globalCompositeOperation = COMPOSITES[item.blend as keyof typeof COMPOSITES];
         draw(target);
       });
     }
   }
+}
+
+/** Fills the scene's area and takes the outlines out of it, as far as they are there. */
+function paintWall(
+  context: PaintContext,
+  item: ArtworkItem,
+  groups: ReadonlyMap<number, readonly Outline[]>,
+  tools: PaintTools,
+): void {
+  const { colour, opacity, width, height } = item.wall!;
+  paintAlone(
+    context,
+    { ...ALONE, opacity: opacity * item.opacity, blend: item.blend },
+    tools,
+    (target) => {
+      target.fillStyle = colour;
+      target.fillRect(0, 0, width, height);
+      target.globalCompositeOperation = 'destination-out';
+      for (const [alpha, outlines] of groups) {
+        target.globalAlpha = alpha;
+        target.fill(joinedPath(outlines, tools));
+      }
+    },
+  );
 }
 
 function byOpacity(outlines: readonly Outline[]): ReadonlyMap<number, readonly Outline[]> {
@@ -99,47 +155,95 @@ function joinedPath(outlines: readonly Outline[], tools: PaintTools): Path2D {
   return joined;
 }
 
-function paintLook(context: PaintContext, item: ArtworkItem, path: Path2D): void {
-  const { fill, border, shadow } = item;
-  if (shadow && shadow.opacity > 0) paintShadow(context, item, path);
-  if (border && border.width > 0) {
-    context.strokeStyle = border.colour;
-    context.lineJoin = 'round';
-    // Half of the stroke lies under the fill.
-    context.lineWidth = border.width * 2 * item.enlargement;
-    context.stroke(path);
-  }
-  if (fill.opacity > 0) {
+/** A wall takes the place of the fill: the outlines are holes in it. */
+function paintLook(
+  context: PaintContext,
+  item: ArtworkItem,
+  path: Path2D,
+  tools: PaintTools,
+): void {
+  const { border, shadow, glow } = item;
+  if (glow && glow.opacity > 0) castShadow(context, item, path, { ...glow, dx: 0, dy: 0 });
+  if (shadow && shadow.opacity > 0) castShadow(context, item, path, shadow);
+  const bordered = border !== null && border.width > 0;
+  if (bordered && border.side === 'outside') strokeBorder(context, item, path, 2);
+  if (!item.wall) paintFill(context, item, path, tools);
+  if (bordered && border.side === 'centre') strokeBorder(context, item, path, 1);
+  if (bordered && border.side === 'inside') {
     context.save();
-    context.globalAlpha *= fill.opacity;
-    context.fillStyle = fill.colour;
-    context.fill(path);
+    context.clip(path);
+    strokeBorder(context, item, path, 2);
     context.restore();
   }
 }
 
+/** @param times how many times the border's width is stroked: both sides of the outline count */
+function strokeBorder(context: PaintContext, item: ArtworkItem, path: Path2D, times: number): void {
+  context.strokeStyle = item.border!.colour;
+  context.lineJoin = 'round';
+  context.lineWidth = item.border!.width * times * item.enlargement;
+  context.stroke(path);
+}
+
+function paintFill(
+  context: PaintContext,
+  { fill }: ArtworkItem,
+  path: Path2D,
+  tools: PaintTools,
+): void {
+  if (fill.opacity <= 0) return;
+  context.save();
+  context.globalAlpha *= fill.opacity;
+  if (fill.kind === 'colour') {
+    context.fillStyle = fill.colour;
+    context.fill(path);
+  } else if (fill.kind === 'shading') {
+    fillShaded(context, fill.shading, path);
+  } else {
+    context.clip(path);
+    drawPicture(context, fill.picture, tools);
+  }
+  context.restore();
+}
+
+/** The gradient has its own map, so the outline is clipped first and the gradient laid over all. */
+function fillShaded(context: PaintContext, shading: Shading, path: Path2D): void {
+  context.clip(path);
+  context.transform(...shading.matrix);
+  context.fillStyle = gradientOf(context, shading);
+  fillEverywhere(context);
+}
+
+const pixelsPerUnit = (context: PaintContext): number => {
+  const { a, b, c, d } = context.getTransform();
+  return Math.sqrt(Math.abs(a * d - b * c));
+};
+
 /** Draws the shadow alone: what casts it lies beyond the canvas, its shadow is shifted back. */
-function paintShadow(context: PaintContext, item: ArtworkItem, path: Path2D): void {
-  const shadow = item.shadow!;
+function castShadow(context: PaintContext, item: ArtworkItem, path: Path2D, shadow: Shadow): void {
   const { a, b, c, d, e, f } = context.getTransform();
-  const pixels = Math.sqrt(Math.abs(a * d - b * c)) * item.enlargement;
   const away = context.canvas.width * 2 + 10_000;
   context.save();
-  context.globalAlpha *= shadow.opacity;
+  setShadow(context, shadow, pixelsPerUnit(context) * item.enlargement, away);
   context.setTransform(a, b, c, d, e - away, f);
+  context.fillStyle = shadow.colour;
+  context.fill(path);
+  if (item.border && item.border.width > 0 && item.border.side !== 'inside') {
+    const times = item.border.side === 'outside' ? 2 : 1;
+    context.strokeStyle = shadow.colour;
+    context.lineJoin = 'round';
+    context.lineWidth = item.border.width * times * item.enlargement;
+    context.stroke(path);
+  }
+  context.restore();
+}
+
+function setShadow(context: PaintContext, shadow: Shadow, pixels: number, away: number): void {
+  context.globalAlpha *= shadow.opacity;
   context.shadowColor = shadow.colour;
   context.shadowBlur = shadow.blur * pixels;
   context.shadowOffsetX = shadow.dx * pixels + away;
   context.shadowOffsetY = shadow.dy * pixels;
-  context.fillStyle = shadow.colour;
-  context.fill(path);
-  if (item.border && item.border.width > 0) {
-    context.strokeStyle = shadow.colour;
-    context.lineJoin = 'round';
-    context.lineWidth = item.border.width * 2 * item.enlargement;
-    context.stroke(path);
-  }
-  context.restore();
 }
 
 function paintDirectly(context: PaintContext, draw: (target: PaintContext) => void): void {
@@ -148,26 +252,88 @@ function paintDirectly(context: PaintContext, draw: (target: PaintContext) => vo
   context.restore();
 }
 
-/** Paints on an empty canvas first, so that opacity and blend count once for all that is drawn. */
+/** How a picture that was painted apart is laid in. */
+interface Laying {
+  readonly opacity: number;
+  readonly blend: Blend;
+  readonly effects: GroupItem['effects'];
+  readonly shadow: Shadow | null;
+  readonly glow: Glow | null;
+  readonly enlargement: number;
+}
+
+const ALONE: Laying = {
+  opacity: 1,
+  blend: 'normal',
+  effects: null,
+  shadow: null,
+  glow: null,
+  enlargement: 1,
+};
+
+/** Paints on an empty canvas first, so that opacity, blend and effects count once for all drawn. */
 function paintAlone(
   context: PaintContext,
-  opacity: number,
-  blend: Blend,
+  laying: Partial<Laying> & Pick<Laying, 'opacity' | 'blend'>,
   tools: PaintTools,
   draw: (target: PaintContext) => void,
 ): void {
+  const { opacity, blend, effects, shadow, glow, enlargement } = { ...ALONE, ...laying };
   const { width, height } = context.canvas;
   const scratch = tools.scratch(width, height);
   const { a, b, c, d, e, f } = context.getTransform();
+  const pixels = pixelsPerUnit(context) * enlargement;
   scratch.context.save();
   scratch.context.setTransform(a, b, c, d, e, f);
   draw(scratch.context);
   scratch.context.restore();
+  if (effects && effects.tintStrength > 0) {
+    scratch.context.save();
+    scratch.context.globalCompositeOperation = 'source-atop';
+    scratch.context.globalAlpha = effects.tintStrength;
+    scratch.context.fillStyle = effects.tint;
+    scratch.context.fillRect(0, 0, width, height);
+    scratch.context.restore();
+  }
   context.save();
   context.setTransform(1, 0, 0, 1, 0, 0);
-  context.globalAlpha = opacity;
-  context.globalCompositeOperation = BLENDS[blend];
-  context.drawImage(scratch.image, 0, 0);
+  if (blend === 'linear burn') {
+    const backdrop = context.getImageData(0, 0, width, height);
+    const source = scratch.context.getImageData(0, 0, width, height);
+    linearBurn(backdrop.data, source.data, opacity);
+    context.putImageData(backdrop, 0, 0);
+  } else {
+    context.globalAlpha = opacity;
+    context.globalCompositeOperation = COMPOSITES[blend];
+    if (glow) layShadow(context, scratch.image, { ...glow, dx: 0, dy: 0 }, pixels);
+    if (shadow) layShadow(context, scratch.image, shadow, pixels);
+    if (effects) context.filter = filterOf(effects, pixels);
+    context.drawImage(scratch.image, 0, 0);
+  }
   context.restore();
   scratch.release();
+}
+
+function layShadow(
+  context: PaintContext,
+  image: CanvasImageSource,
+  shadow: Shadow,
+  pixels: number,
+): void {
+  const away = context.canvas.width * 2 + 10_000;
+  context.save();
+  setShadow(context, shadow, pixels, away);
+  context.drawImage(image, -away, 0);
+  context.restore();
+}
+
+function filterOf(effects: NonNullable<GroupItem['effects']>, pixels: number): string {
+  const { blur, brightness, contrast, saturation } = effects;
+  const parts = [
+    blur > 0 ? `blur(${(blur * pixels).toFixed(3)}px)` : '',
+    brightness !== 1 ? `brightness(${brightness})` : '',
+    contrast !== 1 ? `contrast(${contrast})` : '',
+    saturation !== 1 ? `saturate(${saturation})` : '',
+  ].filter((part) => part !== '');
+  return parts.length > 0 ? parts.join(' ') : 'none';
 }

@@ -2,17 +2,22 @@ import { nanoid } from '@reduxjs/toolkit';
 import {
   createLanding,
   createOverlay,
+  nestedIn,
+  nestingCircle,
+  withFollowingLength,
+  type FontFile,
   type Footage,
   type Kit,
   type Landing,
   type Overlay,
 } from '@/core/document';
-import { plainWords } from '@/core/errors';
+import { MoonError, plainWords } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';
 import { engine } from '@/engine/engine';
 import {
   documentAdded,
   documentChanged,
+  fontSet,
   footageSet,
   kitLoaded,
   kitNamed,
@@ -21,9 +26,9 @@ import {
   undone,
   type Editable,
 } from './kit';
-import { selectDocument, selectFootageById, selectKit } from './selectors';
+import { selectDocument, selectFootageById, selectKit, selectOverlay } from './selectors';
 import { noticed } from './session';
-import type { AppThunk } from './store';
+import type { AppThunk, RootState } from './store';
 
 export const newId = (): string => nanoid(12);
 
@@ -54,13 +59,34 @@ const editDocument =
     if (document?.kind !== kind || !dispatch(mayChange())) return;
     try {
       const next = edit(document as T);
-      // Cues that cannot be solved are refused here, so that no kept document ever holds them.
-      if (next.kind === 'overlay') timeLayers(next);
-      if (next !== document) dispatch(documentChanged({ document: next, gesture }));
+      const settled = next.kind === 'overlay' ? settledOverlay(next, getState()) : next;
+      if (settled !== document) dispatch(documentChanged({ document: settled, gesture }));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }
   };
+
+/**
+ * What an edit makes, with its length following the artwork where it should. Cues that cannot be
+ * solved and overlays that would contain themselves are refused here, so that no kept document ever
+ * holds them.
+ * @throws MoonError 'cue-circle' | 'nesting-circle'
+ */
+function settledOverlay(overlay: Overlay, state: RootState): Overlay {
+  timeLayers(overlay);
+  const find = (id: string) => (id === overlay.id ? overlay : selectOverlay(state, id));
+  for (const nested of nestedIn(overlay)) {
+    const circle = nestingCircle(overlay.id, nested, find);
+    if (circle) throw nestedInItself(circle);
+  }
+  return withFollowingLength(overlay);
+}
+
+const nestedInItself = (circle: readonly Overlay[]): MoonError =>
+  new MoonError(
+    'nesting-circle',
+    `An overlay cannot be inside itself: ${circle.map(({ name }) => `“${name}”`).join(' contains ')}. Nest another one, or make a copy of it first.`,
+  );
 
 export type OverlayEdit = (overlay: Overlay) => Overlay;
 export type LandingEdit = (landing: Landing) => Landing;
@@ -153,15 +179,15 @@ export const restore =
 
 /** Brings files in, one after the other; each that fails says why, the others still come in. */
 export const importFiles =
-  (files: readonly File[]): AppThunk<Promise<readonly Footage[]>> =>
+  (files: readonly File[]): AppThunk<Promise<readonly (Footage | FontFile)[]>> =>
   async (dispatch) => {
     if (!dispatch(mayChange())) return [];
-    const brought: Footage[] = [];
+    const brought: (Footage | FontFile)[] = [];
     for (const file of files) {
       try {
-        const footage = await engine.importMedia(file, stamp());
-        dispatch(footageSet(footage));
-        brought.push(footage);
+        const kept = await engine.importMedia(file, stamp());
+        dispatch(kept.kind === 'font' ? fontSet(kept) : footageSet(kept));
+        brought.push(kept);
       } catch (error) {
         dispatch(noticed(plainWords(error), 'problem'));
       }

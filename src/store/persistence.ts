@@ -1,5 +1,5 @@
 import type { KitState } from './kit';
-import { documentFollowed, footageSet, kitLoaded, removed } from './kit';
+import { documentFollowed, fontSet, footageSet, kitLoaded, removed } from './kit';
 import { followingSet, noticed, themeSet, unsavedSet } from './session';
 import {
   forgetDocument,
@@ -11,12 +11,16 @@ import {
   saveSettings,
   type Stored,
 } from './storage';
+import type { Kit } from '@/core/document';
+import { mediaOwners } from '@/core/document/kitFile';
 import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
 import { listeners, type AppThunk, store } from './store';
 
 const LOCK = 'moonpatch-kit';
 const CHANNEL = 'moonpatch-kit';
+
+const EMPTY_KIT: Kit = { name: 'My kit', overlays: [], landings: [], footage: [], fonts: [] };
 
 /** What a tab tells the others after saving. */
 interface Saved {
@@ -36,7 +40,9 @@ const storedOf = (kit: KitState): ReadonlyMap<string, Stored> =>
       history.present.id,
       history.present,
     ]),
-    ...Object.values(kit.footage).map((entry): [string, Stored] => [entry.id, entry]),
+    ...[...Object.values(kit.footage), ...Object.values(kit.fonts)].map(
+      (entry): [string, Stored] => [entry.id, entry],
+    ),
   ]);
 
 /** Loads the kit and starts saving every change; the second tab on one kit follows the first. */
@@ -47,14 +53,17 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
     const settings = await loadSettings();
     if (settings) dispatch(themeSet(settings.theme));
     const { kit, problems } = await loadKit();
-    const loaded = kit ?? { name: 'My kit', overlays: [], landings: [], footage: [] };
+    const loaded = kit ?? EMPTY_KIT;
     saved = new Map(
-      [...loaded.overlays, ...loaded.landings, ...loaded.footage].map((entry) => [entry.id, entry]),
+      [...loaded.overlays, ...loaded.landings, ...loaded.footage, ...loaded.fonts].map((entry) => [
+        entry.id,
+        entry,
+      ]),
     );
     savedName = kit ? kit.name : null;
     if (writer) {
       void engine.clearScratchFiles().catch(() => undefined);
-      void engine.sweepMedia(loaded.footage.map((entry) => entry.media.hash));
+      void engine.sweepMedia(mediaOwners(loaded).map((entry) => entry.media.hash));
     }
     dispatch(kitLoaded({ kit: loaded, fresh: kit === null }));
     if (problems.length > 0) {
@@ -66,9 +75,7 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
       );
     }
   } catch (error) {
-    dispatch(
-      kitLoaded({ kit: { name: 'My kit', overlays: [], landings: [], footage: [] }, fresh: true }),
-    );
+    dispatch(kitLoaded({ kit: EMPTY_KIT, fresh: true }));
     dispatch(
       unsavedSet(
         `The browser does not let this page store anything (${plainWords(error)}). Nothing you make now will be kept.`,
@@ -166,5 +173,10 @@ channel?.addEventListener('message', async ({ data }: MessageEvent<Saved>) => {
     return;
   }
   saved.set(document.id, document);
-  store.dispatch(document.kind === 'footage' ? footageSet(document) : documentFollowed(document));
+  store.dispatch(kept(document));
 });
+
+function kept(document: Stored) {
+  if (document.kind === 'footage') return footageSet(document);
+  return document.kind === 'font' ? fontSet(document) : documentFollowed(document);
+}

@@ -2,6 +2,7 @@ import { createSelector } from '@reduxjs/toolkit';
 import {
   bundleOf,
   type Bundle,
+  type FontFile,
   type Footage,
   type Kit,
   type Landing,
@@ -12,6 +13,7 @@ import type { RootState } from './store';
 
 const documents = (state: RootState) => state.kit.documents;
 const footageById = (state: RootState) => state.kit.footage;
+const fontsById = (state: RootState) => state.kit.fonts;
 
 const newestFirst = <T extends { readonly created: number }>(entries: readonly T[]): readonly T[] =>
   [...entries].sort((a, b) => b.created - a.created);
@@ -30,6 +32,10 @@ export const selectLandings = createSelector([editables], (all) =>
 
 export const selectFootage = createSelector([footageById], (all) =>
   newestFirst(Object.values(all)),
+);
+
+export const selectFonts = createSelector([fontsById], (all): readonly FontFile[] =>
+  Object.values(all).sort((a, b) => a.name.localeCompare(b.name)),
 );
 
 export const selectDocument = (state: RootState, id: string): Editable | undefined =>
@@ -51,21 +57,38 @@ export const selectCanRedo = (state: RootState, id: string): boolean =>
 
 /** The kit as it is saved. */
 export const selectKit = createSelector(
-  [(state: RootState) => state.kit.name, selectOverlays, selectLandings, selectFootage],
-  (name, overlays, landings, footage): Kit => ({ name, overlays, landings, footage }),
+  [
+    (state: RootState) => state.kit.name,
+    selectOverlays,
+    selectLandings,
+    selectFootage,
+    selectFonts,
+  ],
+  (name, overlays, landings, footage, fonts): Kit => ({
+    name,
+    overlays,
+    landings,
+    footage,
+    fonts,
+  }),
 );
 
 /** A document with all it uses; the same object as long as none of it changes. */
 export const makeSelectBundle = () =>
   createSelector(
-    [(state: RootState, id: string) => selectDocument(state, id), selectOverlays, footageById],
-    (document, overlays, footage): Bundle | null =>
+    [
+      (state: RootState, id: string) => selectDocument(state, id),
+      selectOverlays,
+      footageById,
+      fontsById,
+    ],
+    (document, overlays, footage, fonts): Bundle | null =>
       document
-        ? bundleOf(
-            document,
-            (id) => overlays.find((overlay) => overlay.id === id),
-            (id) => footage[id],
-          )
+        ? bundleOf(document, {
+            overlay: (id) => overlays.find((overlay) => overlay.id === id),
+            footage: (id) => footage[id],
+            font: (id) => fonts[id],
+          })
         : null,
     { devModeChecks: { identityFunctionCheck: 'never' } },
   );

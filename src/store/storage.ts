@@ -1,5 +1,12 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import { readDocument, type Footage, type Kit, type Landing, type Overlay } from '@/core/document';
+import {
+  readDocument,
+  type FontFile,
+  type Footage,
+  type Kit,
+  type Landing,
+  type Overlay,
+} from '@/core/document';
 import { plainWords } from '@/core/errors';
 
 /** The kit in IndexedDB, through AsyncStorage: one key a document and a small index. */
@@ -13,7 +20,7 @@ interface Index {
   readonly name: string;
 }
 
-export type Stored = Overlay | Landing | Footage;
+export type Stored = Overlay | Landing | Footage | FontFile;
 
 export interface LoadedKit {
   /** Null when nothing was ever saved here. */
@@ -40,7 +47,13 @@ export async function loadKit(): Promise<LoadedKit> {
     documents.filter((entry): entry is Extract<Stored, { kind: K }> => entry.kind === kind);
   const { name } = JSON.parse(index) as Index;
   return {
-    kit: { name, overlays: only('overlay'), landings: only('landing'), footage: only('footage') },
+    kit: {
+      name,
+      overlays: only('overlay'),
+      landings: only('landing'),
+      footage: only('footage'),
+      fonts: only('font'),
+    },
     problems,
   };
 }

@@ -2,6 +2,8 @@ import {
   createMove,
   createOverlay,
   createWords,
+  placeAt,
+  solid,
   type Overlay,
   type WordsLayer,
 } from '@/core/document';
@@ -13,7 +15,7 @@ const canvas = (id: string): Overlay => ({
   height: 200,
   length: 30,
 });
-const place = (rotation: number) => ({ x: 320, y: 100, scale: 1, rotation });
+const place = (rotation: number) => ({ ...placeAt(320, 100), rotation });
 
 function titled(id: string, text: string, change: Partial<WordsLayer>): Overlay {
   const base = canvas(id);
@@ -28,11 +30,11 @@ function titled(id: string, text: string, change: Partial<WordsLayer>): Overlay 
 export const GOLDEN_FRAME = 9;
 export const GOLDEN: readonly Overlay[] = [
   titled('plain', 'Fennel Hill', { font: 'anton' }),
-  titled('hand', 'hold the line', { font: 'caveat', fill: { colour: '#e9a23b', opacity: 1 } }),
+  titled('hand', 'hold the line', { font: 'caveat', fill: solid('#e9a23b') }),
   titled('turned', 'Southwest', {
     font: 'playfair-display',
     place: place(-7),
-    border: { colour: '#4b2e73', width: 4 },
+    border: { colour: '#4b2e73', width: 4, side: 'outside' },
   }),
   titled('moving', 'Rising wind', {
     font: 'baloo-2',

@@ -17,6 +17,8 @@ export const overlay = (change: Partial<Overlay> = {}): Overlay => ({
 
 export const band = (change: Partial<Extract<Layer, { kind: 'shape' }>> = {}) => ({
   ...createShape('band', overlay(), 'rectangle'),
+  name: 'Band',
+  width: 960,
   ...change,
 });
 
@@ -39,7 +41,7 @@ export const alongside = (id: string, offset = 0): Cue => ({ kind: 'alongside', 
 
 export const video = (change: Partial<Footage> = {}): Footage => ({
   kind: 'footage',
-  version: 1,
+  version: 2,
   id: 'clip',
   name: 'Clip',
   created: 0,

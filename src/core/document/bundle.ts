@@ -1,41 +1,94 @@
 import type { SceneAssets } from '../scene/assets';
-import type { Footage, Landing, Overlay } from './types';
+import type { Fill, Layer } from './layers';
+import type { FontFile, Footage, Landing, Overlay } from './types';
 
-/** A document with the overlays and footage it uses: all that is needed to draw it, as plain data. */
+/** A document with the overlays, footage and fonts it uses: all it takes to draw it, as plain data. */
 export interface Bundle {
   readonly document: Overlay | Landing;
   readonly overlays: readonly Overlay[];
   readonly footage: readonly Footage[];
+  readonly fonts: readonly FontFile[];
 }
 
-/** Gathers what `document` uses out of what the kit has. */
-export function bundleOf(
-  document: Overlay | Landing,
-  overlay: (id: string) => Overlay | undefined,
-  footage: (id: string) => Footage | undefined,
-): Bundle {
-  const present = <T>(values: readonly (T | undefined)[]): T[] =>
-    values.filter((value) => value !== undefined);
-  if (document.kind === 'overlay') {
-    const guide = document.guide ? footage(document.guide.footage) : undefined;
-    return { document, overlays: [], footage: present([guide]) };
-  }
-  const sources = document.items.map((item) => item.source);
+/** Where documents find what they name. */
+export interface Library {
+  readonly overlay: (id: string) => Overlay | undefined;
+  readonly footage: (id: string) => Footage | undefined;
+  readonly font: (id: string) => FontFile | undefined;
+}
+
+/** Gathers what `document` uses, also through nested overlays, out of what the kit has. */
+export function bundleOf(document: Overlay | Landing, library: Library): Bundle {
+  const overlays = new Map<string, Overlay>();
+  const gather = (id: string) => {
+    const overlay = library.overlay(id);
+    if (!overlay || overlays.has(id)) return;
+    overlays.set(id, overlay);
+    nestedIn(overlay).forEach(gather);
+  };
+  const sources = document.kind === 'landing' ? document.items.map((item) => item.source) : [];
+  sources.forEach((source) => source.kind === 'overlay' && gather(source.overlay));
+  if (document.kind === 'overlay') nestedIn(document).forEach(gather);
+
+  const drawn =
+    document.kind === 'overlay' ? [document, ...overlays.values()] : [...overlays.values()];
+  const layers = drawn.flatMap((overlay) => overlay.layers);
+  const footage = new Set([
+    ...layers.flatMap(footageOf),
+    ...sources.flatMap((source) => (source.kind === 'footage' ? [source.footage] : [])),
+    ...(document.kind === 'overlay' && document.guide ? [document.guide.footage] : []),
+    ...(document.kind === 'landing' && document.base ? [document.base] : []),
+  ]);
+  const fonts = new Set(layers.flatMap((layer) => (layer.kind === 'words' ? [layer.font] : [])));
   return {
     document,
-    overlays: present(
-      sources.map((source) => (source.kind === 'overlay' ? overlay(source.overlay) : undefined)),
-    ),
-    footage: present([
-      document.base ? footage(document.base) : undefined,
-      ...sources.map((source) => (source.kind === 'footage' ? footage(source.footage) : undefined)),
-    ]),
+    overlays: [...overlays.values()],
+    footage: [...footage].flatMap((id) => library.footage(id) ?? []),
+    fonts: [...fonts].flatMap((id) => library.font(id) ?? []),
   };
 }
 
+/** Ids of the overlays nested in one, each once. */
+export const nestedIn = ({ layers }: Overlay): readonly string[] => [
+  ...new Set(layers.flatMap((layer) => (layer.kind === 'overlay' ? [layer.overlay] : []))),
+];
+
+/** Ids of the footage a layer shows. */
+function footageOf(layer: Layer): readonly string[] {
+  const ofFill = (fill: Fill | null) => (fill?.kind === 'footage' ? [fill.footage] : []);
+  if (layer.kind === 'picture' || layer.kind === 'clip')
+    return layer.footage ? [layer.footage] : [];
+  if (layer.kind === 'shape') return ofFill(layer.fill);
+  if (layer.kind !== 'words') return [];
+  return [layer.fill, ...layer.letters.map((letter) => letter.fill)].flatMap(ofFill);
+}
+
+/**
+ * The overlays through which `overlay` would come to contain itself if it nested `nested`, from
+ * `nested` on; null when there is no circle.
+ */
+export function nestingCircle(
+  overlay: string,
+  nested: string,
+  find: Library['overlay'],
+): readonly Overlay[] | null {
+  const walk = (id: string, way: readonly Overlay[]): readonly Overlay[] | null => {
+    const found = find(id);
+    if (!found || way.includes(found)) return null;
+    const next = [...way, found];
+    if (id === overlay) return next;
+    for (const inner of nestedIn(found)) {
+      const circle = walk(inner, next);
+      if (circle) return circle;
+    }
+    return null;
+  };
+  return walk(nested, []);
+}
+
 /** A bundle as a scene's assets, with fonts from wherever the caller has them. */
-export const bundleAssets = (bundle: Bundle, font: SceneAssets['font']): SceneAssets => ({
-  font,
-  footage: (id) => bundle.footage.find((entry) => entry.id === id),
-  overlay: (id) => bundle.overlays.find((entry) => entry.id === id),
-});
+export function bundleAssets(bundle: Bundle, font: SceneAssets['font']): SceneAssets {
+  const footage = new Map(bundle.footage.map((entry) => [entry.id, entry]));
+  const overlays = new Map(bundle.overlays.map((entry) => [entry.id, entry]));
+  return { font, footage: (id) => footage.get(id), overlay: (id) => overlays.get(id) };
+}

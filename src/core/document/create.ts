@@ -1,20 +1,30 @@
 import type { Rate } from '../time';
 import { DEFAULT_FONT } from '../text/fonts';
 import { moveKind } from '../motion/moves';
+import { NEUTRAL } from '../scene/look';
+import { shapeKind } from '../scene/shapeKinds';
 import {
   DOCUMENT_VERSION,
+  type ClipTime,
+  type Edges,
+  type Fill,
   type Footage,
+  type FootageLayer,
+  type GroupLayer,
   type ItemSource,
   type KeySettings,
   type Landing,
   type LandingItem,
+  type LayerPlace,
   type Move,
   type Overlay,
+  type OverlayLayer,
+  type PathPoint,
   type Phase,
   type ShapeLayer,
+  type Sides,
   type WordsLayer,
 } from './types';
-
 /** Canvas sizes offered by shape; any other size can be typed. */
 export const SIZES: readonly {
   readonly label: string;
@@ -46,6 +56,7 @@ export const createOverlay = ({ id, created }: Stamp, name: string): Overlay => 
   height: 1080,
   rate: RATE_30,
   length: 120,
+  lengthFollows: false,
   backdrop: { kind: 'clear' },
   layers: [],
   guide: null,
@@ -75,21 +86,51 @@ export const createLanding = (
 /** H.264 in 4:2:0 needs even sizes. */
 const even = (value: number) => Math.max(2, value - (value % 2));
 
+const NO_SIDES: Sides = { left: 0, top: 0, right: 0, bottom: 0 };
+
+export const NO_EDGES: Edges = { crop: NO_SIDES, feather: NO_SIDES, radius: 0 };
+
+/** A place in the pixels of the canvas, its anchor at the layer's own origin. */
+export const placeAt = (x: number, y: number): LayerPlace => ({
+  x,
+  y,
+  scale: 1,
+  rotation: 0,
+  stretch: 1,
+  anchorX: 0,
+  anchorY: 0,
+});
+
+export const solid = (colour: string, opacity = 1): Fill => ({ kind: 'colour', colour, opacity });
+
+export const WHOLE_CLIP: ClipTime = { in: 0, out: null, speed: 1, after: 'loop' };
+
 const newLayer = (id: string, overlay: Overlay) => ({
   id,
   hidden: false,
-  place: { x: overlay.width / 2, y: overlay.height / 2, scale: 1, rotation: 0 },
+  locked: false,
+  group: null,
+  place: placeAt(overlay.width / 2, overlay.height / 2),
   opacity: 1,
   blend: 'normal' as const,
   from: 0,
   to: overlay.length,
   moves: [],
-  border: null,
+  keyframes: {},
   shadow: null,
+  glow: null,
+  effects: NEUTRAL,
+  edges: NO_EDGES,
+  fade: null,
+  mask: null,
+  reflection: null,
 });
+
+const newOutline = { border: null, wall: null, piece: null } as const;
 
 export const createWords = (id: string, overlay: Overlay, text: string): WordsLayer => ({
   ...newLayer(id, overlay),
+  ...newOutline,
   kind: 'words',
   name: text,
   text,
@@ -98,22 +139,74 @@ export const createWords = (id: string, overlay: Overlay, text: string): WordsLa
   letterSpacing: 0,
   lineSpacing: 1.2,
   align: 'centre',
-  fill: { colour: '#ffffff', opacity: 1 },
+  fill: solid('#ffffff'),
+  letters: [],
+  counter: null,
 });
 
-export const createShape = (
+export function createShape(id: string, overlay: Overlay, shape: string): ShapeLayer {
+  const kind = shapeKind(shape);
+  const width = Math.max(1, Math.round(kind.size.width * overlay.height));
+  const height = Math.max(1, Math.round(kind.size.height * overlay.height));
+  return {
+    ...newLayer(id, overlay),
+    ...newOutline,
+    kind: 'shape',
+    name: kind.label,
+    shape,
+    width,
+    height,
+    params: shapeParams(shape),
+    points: kind.points?.({ width, height }) ?? [],
+    fill: solid('#b3432b'),
+  };
+}
+
+/** A shape's own starting values. */
+export const shapeParams = (shape: string): Readonly<Record<string, number>> =>
+  Object.fromEntries(shapeKind(shape).params.map(({ name, initial }) => [name, initial]));
+
+/** A still or a clip in a box of its own shape, made to fit the canvas when it is larger. */
+export function createFootageLayer(id: string, overlay: Overlay, footage: Footage): FootageLayer {
+  const shrink = Math.min(1, overlay.width / footage.width, overlay.height / footage.height);
+  const base = {
+    ...newLayer(id, overlay),
+    name: footage.name,
+    footage: footage.id,
+    width: Math.max(1, Math.round(footage.width * shrink)),
+    height: Math.max(1, Math.round(footage.height * shrink)),
+    fit: 'cover' as const,
+    border: null,
+  };
+  return footage.type === 'video'
+    ? { ...base, kind: 'clip', time: WHOLE_CLIP }
+    : { ...base, kind: 'picture' };
+}
+
+/** Another overlay, live, made to fit the canvas when it is larger. */
+export function createNested(id: string, overlay: Overlay, nested: Overlay): OverlayLayer {
+  const layer = newLayer(id, overlay);
+  const scale = Math.min(1, overlay.width / nested.width, overlay.height / nested.height);
+  return {
+    ...layer,
+    kind: 'overlay',
+    name: nested.name,
+    overlay: nested.id,
+    after: 'hold',
+    place: { ...layer.place, scale },
+  };
+}
+
+/** A group about a point, which is where it is placed and what it turns about. */
+export const createGroup = (
   id: string,
   overlay: Overlay,
-  shape: ShapeLayer['shape'],
-): ShapeLayer => ({
+  centre: { readonly x: number; readonly y: number },
+): GroupLayer => ({
   ...newLayer(id, overlay),
-  kind: 'shape',
-  name: shape === 'rectangle' ? 'Band' : 'Spot',
-  shape,
-  width: Math.round(overlay.width / (shape === 'rectangle' ? 2 : 5)),
-  height: Math.round(overlay.height / 5),
-  radius: 0,
-  fill: { colour: '#b3432b', opacity: 1 },
+  kind: 'group',
+  name: 'Group',
+  place: { ...placeAt(centre.x, centre.y), anchorX: centre.x, anchorY: centre.y },
 });
 
 /** A move with its kind's own starting values, cued at `frame`. */
@@ -134,7 +227,25 @@ export function createMove(
     params: Object.fromEntries(kind.params.map((param) => [param.name, param.initial[phase]])),
     spread: { over: kind.stepwise ? 'letters' : 'whole', order: 'forward', gap: 2, seed: 1 },
     cue: { kind: 'at', frame },
+    swapped: false,
+    letter: null,
+    path: kind.draws ? firstPath(phase) : [],
   };
+}
+
+/** A curve that comes from the upper left, or leads on to the upper right. */
+function firstPath(phase: Phase): readonly PathPoint[] {
+  const point = (x: number, y: number, outX: number, outY: number): PathPoint => ({
+    x,
+    y,
+    inX: -outX,
+    inY: -outY,
+    outX,
+    outY,
+  });
+  const home = point(0, 0, 120, 0);
+  if (phase === 'arrive') return [point(-500, -500, 0, 200), home];
+  return [home, point(500, phase === 'leave' ? -500 : -200, 60, -200)];
 }
 
 export const DEFAULT_KEY: KeySettings = {

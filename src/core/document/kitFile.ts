@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { MoonError } from '../errors';
 import { readKit } from './schema';
-import type { Footage, Kit, Media } from './types';
+import type { FontFile, Footage, Kit, Media } from './types';
 
 const FORMAT = 'moon-patch-kit';
 const FORMAT_VERSION = 1;
@@ -17,6 +17,11 @@ const MEDIA_PATH = /^media\/([0-9a-f]{64})\.([a-z0-9]{1,5})$/;
 
 const mediaPath = (media: Media): string => `media/${media.hash}.${media.extension}`;
 
+type MediaOwner = Footage | FontFile;
+
+/** Everything in a kit that has a media file. */
+export const mediaOwners = (kit: Kit): readonly MediaOwner[] => [...kit.footage, ...kit.fonts];
+
 export interface KitFile {
   readonly kit: Kit;
   /** Bytes of every media file, by content hash. */
@@ -28,10 +33,10 @@ export function writeKitFile({ kit, media }: KitFile): Uint8Array {
   const files: Zippable = {
     'kit.json': strToU8(JSON.stringify({ format: FORMAT, version: FORMAT_VERSION, kit }, null, 1)),
   };
-  for (const footage of kit.footage) {
-    const bytes = media.get(footage.media.hash);
-    if (!bytes) throw missing(footage);
-    files[mediaPath(footage.media)] = [bytes, { level: 0 }];
+  for (const owner of mediaOwners(kit)) {
+    const bytes = media.get(owner.media.hash);
+    if (!bytes) throw missing(owner);
+    files[mediaPath(owner.media)] = [bytes, { level: 0 }];
   }
   return zipSync(files);
 }
@@ -48,13 +53,13 @@ export async function readKitFile(
   const files = unpack(bytes);
   const kit = readKit(kitJson(files['kit.json']));
   const media = new Map<string, Uint8Array>();
-  for (const footage of kit.footage) {
-    const content = files[mediaPath(footage.media)];
-    if (!content) throw missing(footage);
-    if ((await hashOf(content)) !== footage.media.hash) {
-      throw invalid(`the file of “${footage.name}” was changed or damaged`);
+  for (const owner of mediaOwners(kit)) {
+    const content = files[mediaPath(owner.media)];
+    if (!content) throw missing(owner);
+    if ((await hashOf(content)) !== owner.media.hash) {
+      throw invalid(`the file of “${owner.name}” was changed or damaged`);
     }
-    media.set(footage.media.hash, content);
+    media.set(owner.media.hash, content);
   }
   return { kit, media };
 }
@@ -117,8 +122,8 @@ const invalid = (why: string): MoonError =>
     `This kit file could not be opened: ${why}. Your kit is as it was.`,
   );
 
-const missing = (footage: Footage): MoonError =>
+const missing = ({ name }: MediaOwner): MoonError =>
   new MoonError(
     'media-missing',
-    `This kit file could not be opened: the file of “${footage.name}” is missing from it. Your kit is as it was.`,
+    `This kit file could not be opened: the file of “${name}” is missing from it. Your kit is as it was.`,
   );

@@ -1,116 +1,14 @@
 import type { Rate } from '../time';
-import type { Easing } from '../motion/easings';
+import type { Blend, Layer, Place } from './layers';
+
+export * from './layers';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
-export const DOCUMENT_VERSION = 1;
-
-/** Degrees are clockwise, positions are document pixels from the top left corner. */
-export interface Place {
-  readonly x: number;
-  readonly y: number;
-  readonly scale: number;
-  readonly rotation: number;
-}
-
-/** `#rrggbb`; opacity is 0 to 1. */
-export interface Fill {
-  readonly colour: string;
-  readonly opacity: number;
-}
-
-/** Drawn outside the outline, `width` in document pixels. */
-export interface Border {
-  readonly colour: string;
-  readonly width: number;
-}
-
-/** `dx`, `dy` and `blur` in document pixels; blur is twice the Gaussian's standard deviation. */
-export interface Shadow {
-  readonly colour: string;
-  readonly opacity: number;
-  readonly dx: number;
-  readonly dy: number;
-  readonly blur: number;
-}
+export const DOCUMENT_VERSION = 2;
 
 export type Backdrop =
   { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
-
-export type Blend = 'normal' | 'multiply' | 'screen';
-
-export type Phase = 'arrive' | 'stay' | 'leave';
-
-/** When a move starts; `frame`, `offset` and `gap` are frames. */
-export type Cue =
-  | { readonly kind: 'at'; readonly frame: number }
-  | { readonly kind: 'alongside'; readonly move: string; readonly offset: number }
-  | { readonly kind: 'after'; readonly move: string; readonly gap: number };
-
-export type SpreadOver = 'whole' | 'letters' | 'words' | 'lines';
-export type SpreadOrder = 'forward' | 'backward' | 'centre' | 'edges' | 'shuffled';
-
-/** `gap` is the frames between one unit's start and the next one's; it may be a fraction. */
-export interface Spread {
-  readonly over: SpreadOver;
-  readonly order: SpreadOrder;
-  readonly gap: number;
-  readonly seed: number;
-}
-
-export interface Move {
-  readonly id: string;
-  readonly kind: string;
-  readonly phase: Phase;
-  /** Frames one unit takes. */
-  readonly length: number;
-  readonly easing: Easing;
-  readonly params: Readonly<Record<string, number>>;
-  readonly spread: Spread;
-  readonly cue: Cue;
-}
-
-interface LayerBase {
-  readonly id: string;
-  readonly name: string;
-  readonly hidden: boolean;
-  readonly place: Place;
-  readonly opacity: number;
-  readonly blend: Blend;
-  /** First frame and frame after the last; an arrive or leave move overrides its end. */
-  readonly from: number;
-  readonly to: number;
-  readonly moves: readonly Move[];
-  readonly fill: Fill;
-  readonly border: Border | null;
-  readonly shadow: Shadow | null;
-}
-
-export type Align = 'left' | 'centre' | 'right';
-
-/** The place's point is the middle of the box's height, at its left, centre or right by `align`. */
-export interface WordsLayer extends LayerBase {
-  readonly kind: 'words';
-  readonly text: string;
-  readonly font: string;
-  readonly size: number;
-  /** Document pixels added after each letter. */
-  readonly letterSpacing: number;
-  /** Multiple of the font size from baseline to baseline. */
-  readonly lineSpacing: number;
-  readonly align: Align;
-}
-
-/** The place's point is the middle of the shape. */
-export interface ShapeLayer extends LayerBase {
-  readonly kind: 'shape';
-  readonly shape: 'rectangle' | 'ellipse';
-  readonly width: number;
-  readonly height: number;
-  readonly radius: number;
-}
-
-export type Layer = WordsLayer | ShapeLayer;
 
 /** A frame of footage to judge against; never exported. `strength` is 0 to 1. */
 export interface Guide {
@@ -129,8 +27,10 @@ export interface Overlay {
   readonly height: number;
   readonly rate: Rate;
   readonly length: number;
+  /** Whether the length follows the artwork: it ends when the last layer has left. */
+  readonly lengthFollows: boolean;
   readonly backdrop: Backdrop;
-  /** Bottom first. */
+  /** Bottom first, also within a group. */
   readonly layers: readonly Layer[];
   readonly guide: Guide | null;
 }
@@ -157,6 +57,16 @@ export interface Footage {
   readonly duration: number;
   readonly rate: Rate | null;
   readonly alpha: boolean;
+}
+
+/** A font brought in by the person; words name it by its id. */
+export interface FontFile {
+  readonly kind: 'font';
+  readonly version: number;
+  readonly id: string;
+  readonly name: string;
+  readonly created: number;
+  readonly media: Media;
 }
 
 /** Tolerance and softness are chroma distances as a share of the key's own chroma; spill is 0 to 1. */
@@ -205,4 +115,5 @@ export interface Kit {
   readonly overlays: readonly Overlay[];
   readonly landings: readonly Landing[];
   readonly footage: readonly Footage[];
+  readonly fonts: readonly FontFile[];
 }

@@ -2,7 +2,7 @@ import { MoonError } from '../errors';
 import type { Footage } from '../document/types';
 
 export interface MediaType {
-  readonly type: Footage['type'];
+  readonly type: Footage['type'] | 'font';
   readonly extension: string;
   readonly mime: string;
 }
@@ -46,6 +46,15 @@ const SIGNATURES: readonly Signature[] = [
     mime: 'audio/flac',
     matches: (h) => ascii(h, 0, 4) === 'fLaC',
   },
+  { type: 'font', extension: 'ttf', mime: 'font/ttf', matches: starts(0, 1, 0, 0) },
+  { type: 'font', extension: 'otf', mime: 'font/otf', matches: (h) => ascii(h, 0, 4) === 'OTTO' },
+  { type: 'font', extension: 'woff', mime: 'font/woff', matches: (h) => ascii(h, 0, 4) === 'wOFF' },
+  {
+    type: 'font',
+    extension: 'woff2',
+    mime: 'font/woff2',
+    matches: (h) => ascii(h, 0, 4) === 'wOF2',
+  },
   { type: 'sound', extension: 'mp3', mime: 'audio/mpeg', matches: looksLikeMp3 },
 ];
 
@@ -74,7 +83,7 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
   if (!found) {
     throw new MoonError(
       'media-unreadable',
-      `“${name}” is not a video, picture or sound that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG or FLAC.`,
+      `“${name}” is not a video, picture, sound or font that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF or WOFF2.`,
     );
   }
   const { type, extension, mime } = found;

@@ -1,4 +1,4 @@
-import type { Cue } from '../document/types';
+import type { Cue } from '../document/layers';
 import { MoonError } from '../errors';
 
 /** A move as the solver needs it; `name` is what a person calls it. */

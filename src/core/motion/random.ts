@@ -9,3 +9,7 @@ export function seededRandom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/** A number in −1…1 that depends on nothing but a seed, a unit and a salt. */
+export const scattered = (seed: number, unit: number, salt: number): number =>
+  seededRandom(seed + Math.imul(unit + 1, 0x9e3779b1) + Math.imul(salt, 0x85ebca6b))() * 2 - 1;

@@ -1,8 +1,12 @@
-import type { Layer, Move } from '../document/types';
-import { AT_HOME, combine, moveKind, type Change } from './moves';
+import type { Layer, Move, SpreadOver } from '../document/layers';
+import { framesToSeconds, type Rate } from '../time';
+import type { Box } from '../scene/box';
+import type { Point } from '../scene/matrix';
+import { AT_HOME, combine, type Change } from './change';
 import { ease } from './easings';
-import { spreadRanks } from './spread';
-import { unitLength, unitsOf, type LayerTiming } from './timing';
+import { moveKind } from './moves';
+import { scattered } from './random';
+import { moveRanks, unitLength, type LayerTiming } from './timing';
 
 /** Which letter, word and line a piece of artwork belongs to; all 0 for a shape. */
 export interface UnitIndex {
@@ -11,36 +15,111 @@ export interface UnitIndex {
   readonly lines: number;
 }
 
-/**
- * A function that tells what all of a layer's moves do to a unit at `frame`. The spreads are worked
- * out once for all units.
- */
-export function layerSampler(
+/** What moves need to know about where they happen. */
+export interface Setting {
+  readonly rate: Rate;
+  readonly canvas: { readonly width: number; readonly height: number };
+  /** The whole layer's box, in layer pixels. */
+  readonly box: Box;
+  /** Where a point in layer pixels lies on the canvas at rest. */
+  readonly onCanvas: (point: Point) => Point;
+}
+
+/** What a layer's moves do at a frame: to the layer as a whole, and to each unit beyond that. */
+export interface LayerChange {
+  readonly whole: Change;
+  /** `boxOf` tells the box of the letter, word or line the unit belongs to. */
+  readonly unit: (unit: UnitIndex, boxOf: (over: SpreadOver) => Box) => Change;
+}
+
+/** Samples all moves of a layer at `frame`. */
+export function sampleMoves(
   layer: Layer,
   timing: LayerTiming,
   frame: number,
-): (unit: UnitIndex) => Change {
-  const samplers = layer.moves.map((move) => moveSampler(layer, move, timing, frame));
-  return (unit) => samplers.reduce((change, sample) => combine(change, sample(unit)), AT_HOME);
-}
+  setting: Setting,
+): LayerChange {
+  const own = ownPhases(layer.moves);
+  const delays = layer.kind === 'words' ? layer.letters.filter((letter) => letter.delay > 0) : [];
+  const isForWhole = (move: Move) =>
+    move.letter === null &&
+    move.spread.over === 'whole' &&
+    delays.length === 0 &&
+    ![...own].some((entry) => entry.endsWith(` ${move.phase}`));
+  const sample = (move: Move, box: Box, wait: number, rank: number) =>
+    changeAt(move, timing, frame, setting, box, wait, rank);
 
-function moveSampler(layer: Layer, move: Move, timing: LayerTiming, frame: number) {
-  const { start } = timing.moves.get(move.id)!;
-  const kind = moveKind(move.kind);
-  const { spread } = move;
-  const ranks =
-    spread.over === 'whole' ? [0] : spreadRanks(spread.order, unitsOf(layer, move), spread.seed);
-  const length = unitLength(move);
-  return (unit: UnitIndex): Change => {
-    const rank = spread.over === 'whole' ? 0 : (ranks[unit[spread.over]] ?? 0);
-    const progress = progressAt(frame - start - rank * spread.gap, length);
-    const eased = ease(move.easing, progress);
-    return kind.change(move.phase === 'arrive' ? 1 - eased : eased, move.params);
+  const whole = layer.moves
+    .filter(isForWhole)
+    .reduce((change, move) => combine(change, sample(move, setting.box, 0, 0)), AT_HOME);
+  const unitMoves = layer.moves.filter((move) => !isForWhole(move));
+  if (unitMoves.length === 0) return { whole, unit: () => AT_HOME };
+  return {
+    whole,
+    unit: (index, boxOf) => {
+      const delay = delays.find((letter) => letter.index === index.letters)?.delay ?? 0;
+      return unitMoves
+        .filter((move) => applies(move, index, own))
+        .reduce((change, move) => {
+          const rank = rankOf(layer, move, index);
+          const wait = rank * move.spread.gap + (move.letter === null ? delay : 0);
+          const over = move.letter === null ? move.spread.over : 'letters';
+          return combine(change, sample(move, boxOf(over), wait, rank));
+        }, AT_HOME);
+    },
   };
 }
 
-/** 0 before the start, 1 from the end on; a move without length is done in its first frame. */
-function progressAt(elapsed: number, length: number): number {
-  if (elapsed < 0) return 0;
-  return length === 0 ? 1 : Math.min(1, elapsed / length);
+/** Letters with moves of their own, by phase: the layer's other moves leave those alone. */
+function ownPhases(moves: readonly Move[]): ReadonlySet<string> {
+  return new Set(
+    moves.filter((move) => move.letter !== null).map((move) => `${move.letter} ${move.phase}`),
+  );
+}
+
+function applies(move: Move, index: UnitIndex, own: ReadonlySet<string>): boolean {
+  if (move.letter !== null) return move.letter === index.letters;
+  return !own.has(`${index.letters} ${move.phase}`);
+}
+
+function rankOf(layer: Layer, move: Move, index: UnitIndex): number {
+  if (move.letter !== null || move.spread.over === 'whole') return 0;
+  return moveRanks(layer, move)[index[move.spread.over]] ?? 0;
+}
+
+function changeAt(
+  move: Move,
+  timing: LayerTiming,
+  frame: number,
+  { rate, canvas, onCanvas }: Setting,
+  box: Box,
+  wait: number,
+  rank: number,
+): Change {
+  const kind = moveKind(move.kind);
+  const { start } = timing.moves.get(move.id)!;
+  const length = unitLength(move);
+  const since = frame - start - wait;
+  if (since < 0 && move.phase !== 'arrive' && !kind.swaps) return AT_HOME;
+  if (since >= length && (move.phase === 'arrive' || kind.returns)) return AT_HOME;
+  const elapsed = Math.min(length, Math.max(0, since));
+  const progress = since < 0 ? 0 : length === 0 ? 1 : elapsed / length;
+  const run = move.swapped && move.phase === 'stay' ? 1 - progress : progress;
+  const arriving = move.phase === 'arrive';
+  const eased = ease(move.easing, run);
+  return kind.change(
+    {
+      away: arriving ? 1 - eased : eased,
+      rawAway: arriving ? 1 - run : run,
+      elapsed,
+      seconds: framesToSeconds(elapsed, rate),
+      box,
+      canvas,
+      onCanvas,
+      path: move.path,
+      phase: move.phase,
+      random: (salt) => scattered(move.spread.seed, rank, salt),
+    },
+    move.params,
+  );
 }

@@ -1,4 +1,4 @@
-import type { Spread, SpreadOrder } from '../document/types';
+import type { Spread, SpreadOrder } from '../document/layers';
 import { seededRandom } from './random';
 
 /** Rank of each of `count` units: which starts first, second, … for an order. */

@@ -1,8 +1,9 @@
-import type { Layer, Move, Overlay } from '../document/types';
+import type { Layer, Move } from '../document/layers';
+import type { Overlay } from '../document/types';
 import { countUnits } from '../text/units';
 import { solveCues, type CuedMove, type MoveTime } from './cues';
 import { moveKind } from './moves';
-import { spreadLength } from './spread';
+import { spreadLength, spreadRanks } from './spread';
 
 /** When a layer is on show (`to` is the frame after its last) and when each of its moves runs. */
 export interface LayerTiming {
@@ -12,30 +13,49 @@ export interface LayerTiming {
 }
 
 /** How many units a move on this layer is spread over. */
-export function unitsOf(layer: Layer, move: Move): number {
-  if (layer.kind !== 'words') return 1;
+function unitsOf(layer: Layer, move: Move): number {
+  if (layer.kind !== 'words' || move.letter !== null) return 1;
   return countUnits(layer.text, move.spread.over);
+}
+
+/** Counting and shuffling letters costs more than moving them; neither object ever changes. */
+const ranks = new WeakMap<Move, { readonly layer: Layer; readonly ranks: readonly number[] }>();
+
+/** The rank of each unit of a move's spread. */
+export function moveRanks(layer: Layer, move: Move): readonly number[] {
+  const known = ranks.get(move);
+  if (known?.layer === layer) return known.ranks;
+  const fresh = spreadRanks(move.spread.order, unitsOf(layer, move), move.spread.seed);
+  ranks.set(move, { layer, ranks: fresh });
+  return fresh;
 }
 
 /** Frames one unit takes; a stepwise move has none of its own. */
 export const unitLength = (move: Move): number =>
   moveKind(move.kind).stepwise ? 0 : Math.max(0, move.length);
 
-/** Frames from a move's start to its end, its spread included. */
-export const moveLength = (layer: Layer, move: Move): number =>
-  unitLength(move) + spreadLength(move.spread, unitsOf(layer, move));
+/** Frames from a move's start to its end, its spread and its letters' delays included. */
+export function moveLength(layer: Layer, move: Move): number {
+  const own = unitLength(move) + spreadLength(move.spread, unitsOf(layer, move));
+  if (layer.kind !== 'words' || move.letter !== null) return own;
+  return own + Math.max(0, ...layer.letters.map((letter) => letter.delay));
+}
 
 /** What a person calls a move: its kind and the layer it is on. */
 export const moveName = (layer: Layer, move: Move): string =>
   `${moveKind(move.kind).label} (${move.phase}) of “${layer.name}”`;
+
+const timed = new WeakMap<readonly Layer[], ReadonlyMap<string, LayerTiming>>();
 
 /**
  * Timing of every layer, by layer id. A layer is on show from its first arrive move's start, or
  * `from` when it has none, to its last leave move's end, or `to`.
  * @throws MoonError from solveCues
  */
-export function timeLayers(overlay: Overlay): ReadonlyMap<string, LayerTiming> {
-  const cued = overlay.layers.flatMap((layer) =>
+export function timeLayers({ layers }: Pick<Overlay, 'layers'>): ReadonlyMap<string, LayerTiming> {
+  const known = timed.get(layers);
+  if (known) return known;
+  const cued = layers.flatMap((layer) =>
     layer.moves.map((move): CuedMove => ({
       id: move.id,
       name: moveName(layer, move),
@@ -44,7 +64,9 @@ export function timeLayers(overlay: Overlay): ReadonlyMap<string, LayerTiming> {
     })),
   );
   const times = solveCues(cued);
-  return new Map(overlay.layers.map((layer) => [layer.id, timeLayer(layer, times)]));
+  const timings = new Map(layers.map((layer) => [layer.id, timeLayer(layer, times)]));
+  timed.set(layers, timings);
+  return timings;
 }
 
 function timeLayer(layer: Layer, times: ReadonlyMap<string, MoveTime>): LayerTiming {

@@ -5,14 +5,14 @@ const hundredth = (value: number): number => Math.round(value * 100) / 100;
 
 export const SCALE_LIMIT = { min: 0.02, max: 50 } as const;
 
-export const movedPlace = (place: Place, dx: number, dy: number): Place => ({
+export const movedPlace = <P extends Place>(place: P, dx: number, dy: number): P => ({
   ...place,
   x: hundredth(place.x + dx),
   y: hundredth(place.y + dy),
 });
 
 /** Enlarged about its own point and turned; angles near a quarter turn settle on it. */
-export function turnedPlace(place: Place, factor: number, degrees: number): Place {
+export function turnedPlace<P extends Place>(place: P, factor: number, degrees: number): P {
   const scale = Math.min(SCALE_LIMIT.max, Math.max(SCALE_LIMIT.min, place.scale * factor));
   return {
     ...place,

@@ -1,9 +1,12 @@
-import type { Layer, Place } from '../document/types';
+import type { FootageLayer, Layer, Place, ShapeLayer, WordsLayer } from '../document/layers';
+import { pointOnPath } from '../motion/path';
+import { counterText } from '../text/counter';
 import { layoutWords, type PlacedGlyph } from '../text/layout';
 import type { SceneAssets } from './assets';
-import type { Box } from './box';
+import { boxAround, type Box } from './box';
 import { IDENTITY, multiply, rotation, scaling, translation, type Matrix } from './matrix';
-import { shapePath } from './shapes';
+import { shapeKind } from './shapeKinds';
+import { boxRound, roundedPath } from './shapeKinds/rounded';
 
 /** A layer's outlines in layer pixels, before its place and moves. */
 export interface LayerArtwork {
@@ -11,36 +14,110 @@ export interface LayerArtwork {
   readonly box: Box;
 }
 
-export const placeMatrix = (place: Place): Matrix =>
-  multiply(
-    translation(place.x, place.y),
-    rotation(place.rotation),
-    scaling(place.scale, place.scale),
+/** From layer pixels to the pixels of what the layer lies in. */
+export function placeMatrix(
+  place: Place & {
+    readonly stretch?: number;
+    readonly anchorX?: number;
+    readonly anchorY?: number;
+  },
+): Matrix {
+  const { x, y, scale, rotation: turn, stretch = 1, anchorX = 0, anchorY = 0 } = place;
+  return multiply(
+    translation(x, y),
+    rotation(turn),
+    scaling(scale * stretch, scale),
+    translation(-anchorX, -anchorY),
   );
+}
+
+export const EMPTY_BOX: Box = { left: 0, top: 0, right: 0, bottom: 0 };
+
+const NOTHING: LayerArtwork = { glyphs: [], box: EMPTY_BOX };
 
 /** Laying words out costs far more than moving them; a layer object never changes, so it is the key. */
-const laidOut = new WeakMap<Layer, LayerArtwork>();
+const laidOut = new WeakMap<Layer, Map<string, LayerArtwork>>();
 
-/** Outlines of a layer; a words layer whose font is missing has none. */
-export function layerArtwork(layer: Layer, assets: SceneAssets): LayerArtwork {
-  const known = laidOut.get(layer);
+/** Texts of a counter kept for a layer, before they are forgotten. */
+const TEXTS_KEPT = 100;
+
+/**
+ * Outlines of a layer at a frame; a words layer whose font is missing has none, groups and nested
+ * overlays have none of their own.
+ */
+export function layerArtwork(layer: Layer, frame: number, assets: SceneAssets): LayerArtwork {
+  const text = layer.kind === 'words' ? counterText(layer, frame) : '';
+  const texts = laidOut.get(layer) ?? new Map<string, LayerArtwork>();
+  const known = texts.get(text);
   if (known) return known;
-  const font = layer.kind === 'words' ? assets.font(layer.font) : undefined;
-  if (layer.kind === 'words' && !font) return { glyphs: [], box: EMPTY_BOX };
-  const artwork = layer.kind === 'words' ? layoutWords(layer, font!) : shapeArtwork(layer);
-  laidOut.set(layer, artwork);
+  const artwork = drawn(layer, text, assets);
+  if (!artwork) return NOTHING;
+  if (texts.size >= TEXTS_KEPT) texts.clear();
+  laidOut.set(layer, texts.set(text, artwork));
   return artwork;
 }
 
-const EMPTY_BOX: Box = { left: 0, top: 0, right: 0, bottom: 0 };
+function drawn(layer: Layer, text: string, assets: SceneAssets): LayerArtwork | null {
+  switch (layer.kind) {
+    case 'words':
+      return wordsArtwork(layer, text, assets);
+    case 'shape':
+      return shapeArtwork(layer);
+    case 'picture':
+    case 'clip':
+      return boxArtwork(layer);
+    default:
+      return null;
+  }
+}
 
-function shapeArtwork(layer: Extract<Layer, { kind: 'shape' }>): LayerArtwork {
-  const box = {
-    left: -layer.width / 2,
-    top: -layer.height / 2,
-    right: layer.width / 2,
-    bottom: layer.height / 2,
+function wordsArtwork(layer: WordsLayer, text: string, assets: SceneAssets): LayerArtwork | null {
+  const font = assets.font(layer.font);
+  return font ? layoutWords({ ...layer, text }, font) : null;
+}
+
+const ONE_UNIT = { letters: 0, words: 0, lines: 0 };
+
+const single = (d: string, box: Box): LayerArtwork => ({
+  glyphs: [{ d, matrix: IDENTITY, box, unit: ONE_UNIT }],
+  box,
+});
+
+function shapeArtwork(layer: ShapeLayer): LayerArtwork {
+  const kind = shapeKind(layer.shape);
+  const box =
+    kind.points && layer.points.length > 1 ? pathBox(layer) : boxRound(layer.width, layer.height);
+  return single(kind.path(layer, layer.params, layer.points), box);
+}
+
+/** Places along a path at which its box is taken. */
+const BOX_STEPS = 256;
+
+function pathBox({ points, params }: ShapeLayer): Box {
+  const path = params.closed ? [...points, points[0]] : points;
+  return boxAround(
+    Array.from({ length: BOX_STEPS + 1 }, (_, i) => pointOnPath(path, i / BOX_STEPS)),
+  );
+}
+
+/** A picture's outline is its box, cropped and with its corners rounded. */
+function boxArtwork({ width, height, edges: { crop, radius } }: FootageLayer): LayerArtwork {
+  const whole = boxRound(width, height);
+  const shown = croppedBox(whole, crop);
+  const limit = Math.min(shown.right - shown.left, shown.bottom - shown.top) / 2;
+  return { ...single(roundedPath(shown, Math.min(radius, Math.max(0, limit))), shown), box: whole };
+}
+
+/** A box without the shares cropped from its sides. */
+export function croppedBox(box: Box, crop: Layer['edges']['crop']): Box {
+  const width = box.right - box.left;
+  const height = box.bottom - box.top;
+  const left = box.left + width * crop.left;
+  const top = box.top + height * crop.top;
+  return {
+    left,
+    top,
+    right: Math.max(left, box.right - width * crop.right),
+    bottom: Math.max(top, box.bottom - height * crop.bottom),
   };
-  const unit = { letters: 0, words: 0, lines: 0 };
-  return { glyphs: [{ d: shapePath(layer), matrix: IDENTITY, box, unit }], box };
 }

@@ -9,9 +9,20 @@ export type { Box, Quad } from './box';
 export { boxAround, boxCentre, quadHolds } from './box';
 export type { Matrix, Point } from './matrix';
 export { apply, multiply, scaling, translation } from './matrix';
-export { layerQuads } from './overlayScene';
+export { layerBox, layerQuads } from './overlayScene';
+export { layerTree, withinLayer } from './tree';
 export { itemAlone, itemQuads, withoutKeys } from './landingScene';
-export type { ArtworkItem, DrawItem, GroupItem, Outline, PictureItem, Scene } from './types';
+export type {
+  ArtworkItem,
+  DrawItem,
+  GroupItem,
+  Mask,
+  Outline,
+  PictureItem,
+  Scene,
+  SceneFill,
+  Shading,
+} from './types';
 
 /** The one way to compute a frame of any document. */
 export function sceneAt(document: Overlay | Landing, frame: number, assets: SceneAssets): Scene {
@@ -20,10 +31,12 @@ export function sceneAt(document: Overlay | Landing, frame: number, assets: Scen
     : landingScene(document, frame, assets);
 }
 
-/** Every picture a scene needs, groups included. */
+/** Every picture a scene needs: in groups, fills and masks too. */
 export function picturesOf(items: readonly DrawItem[]): readonly PictureItem[] {
   return items.flatMap((item) => {
     if (item.kind === 'picture') return [item];
-    return item.kind === 'group' ? picturesOf(item.items) : [];
+    if (item.kind === 'artwork') return item.fill.kind === 'picture' ? [item.fill.picture] : [];
+    const masks = item.masks.flatMap((mask) => (mask.kind === 'items' ? mask.items : []));
+    return [...picturesOf(item.items), ...picturesOf(masks)];
   });
 }

@@ -5,7 +5,7 @@ import type { SceneAssets } from './assets';
 import { mapBox, type Quad } from './box';
 import { multiply, translation, type Matrix } from './matrix';
 import { overlayScene } from './overlayScene';
-import type { DrawItem, PictureItem, Scene } from './types';
+import { plainGroup, type DrawItem, type PictureItem, type Scene } from './types';
 
 /** What a landing shows at a frame: the footage, then its items, overlays live. */
 export function landingScene(landing: Landing, frame: number, assets: SceneAssets): Scene {
@@ -82,7 +82,7 @@ function itemScene(
     const scene = overlayScene(overlay, own, assets);
     const matrix = centred(placeMatrix(item.place), overlay);
     const { width, height, items } = scene;
-    return [{ kind: 'group', width, height, items, matrix, opacity, blend }];
+    return [{ ...plainGroup(items, matrix), canvas: { width, height }, opacity, blend }];
   }
   const footage = assets.footage(item.source.footage);
   const seconds = framesToSeconds(elapsed, landing.rate);

@@ -1,5 +1,15 @@
-import type { Blend, Border, Fill, KeySettings, Shadow } from '../document/types';
-import type { Matrix } from './matrix';
+import type {
+  Blend,
+  Border,
+  Effects,
+  Glow,
+  GradientStop,
+  KeySettings,
+  Shadow,
+  Sides,
+} from '../document/types';
+import type { Box } from './box';
+import type { Matrix, Point } from './matrix';
 
 /** Path data (SVG's `d`) and the map from its units to scene pixels. */
 export interface Outline {
@@ -8,14 +18,37 @@ export interface Outline {
   readonly opacity: number;
 }
 
+/** Colour stops along a line, or from the middle of a unit circle outwards, mapped by `matrix`. */
+export interface Shading {
+  readonly from: Point;
+  readonly to: Point;
+  readonly radial: boolean;
+  readonly stops: readonly GradientStop[];
+  readonly matrix: Matrix;
+}
+
+/** What an outline is filled with; a picture is cut to the outline. */
+export type SceneFill =
+  | { readonly kind: 'colour'; readonly colour: string; readonly opacity: number }
+  | { readonly kind: 'shading'; readonly shading: Shading; readonly opacity: number }
+  | { readonly kind: 'picture'; readonly picture: PictureItem; readonly opacity: number };
+
 /** Outlines that share one look: shadows lie under all of them, then borders, then fills. */
 export interface ArtworkItem {
   readonly kind: 'artwork';
   readonly outlines: readonly Outline[];
-  readonly fill: Fill;
+  readonly fill: SceneFill;
   readonly border: Border | null;
   readonly shadow: Shadow | null;
-  /** How much the place enlarges border and shadow. */
+  readonly glow: Glow | null;
+  /** Fills everything but the outlines, over this many scene pixels. */
+  readonly wall: {
+    readonly colour: string;
+    readonly opacity: number;
+    readonly width: number;
+    readonly height: number;
+  } | null;
+  /** How much the place enlarges border, shadow and glow. */
   readonly enlargement: number;
   readonly opacity: number;
   readonly blend: Blend;
@@ -35,13 +68,38 @@ export interface PictureItem {
   readonly blend: Blend;
 }
 
-/** A scene within a scene, cut to its own canvas and laid in as one picture. */
+/** Leaves of a picture only what lies in it. */
+export type Mask =
+  | {
+      readonly kind: 'box';
+      readonly box: Box;
+      readonly feather: Sides;
+      readonly radius: number;
+      readonly matrix: Matrix;
+    }
+  | { readonly kind: 'path'; readonly d: string; readonly matrix: Matrix }
+  | { readonly kind: 'shading'; readonly shading: Shading }
+  | {
+      readonly kind: 'items';
+      readonly items: readonly DrawItem[];
+      readonly by: 'alpha' | 'luma';
+      readonly inverted: boolean;
+    };
+
+/** Items laid in as one picture, masked, changed in look and mapped. */
 export interface GroupItem {
   readonly kind: 'group';
-  readonly width: number;
-  readonly height: number;
   readonly items: readonly DrawItem[];
   readonly matrix: Matrix;
+  /** The items' own canvas, beyond which nothing shows; null for none. */
+  readonly canvas: { readonly width: number; readonly height: number } | null;
+  /** In the pixels of what the group lies in. */
+  readonly masks: readonly Mask[];
+  readonly effects: Effects | null;
+  readonly shadow: Shadow | null;
+  readonly glow: Glow | null;
+  /** How much the place enlarges blur, shadow and glow. */
+  readonly enlargement: number;
   readonly opacity: number;
   readonly blend: Blend;
 }
@@ -55,3 +113,18 @@ export interface Scene {
   readonly backdrop: string | null;
   readonly items: readonly DrawItem[];
 }
+
+/** A group that changes nothing by itself. */
+export const plainGroup = (items: readonly DrawItem[], matrix: Matrix): GroupItem => ({
+  kind: 'group',
+  items,
+  matrix,
+  canvas: null,
+  masks: [],
+  effects: null,
+  shadow: null,
+  glow: null,
+  enlargement: 1,
+  opacity: 1,
+  blend: 'normal',
+});

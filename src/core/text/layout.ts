@@ -26,8 +26,14 @@ const FEATURES = { liga: false, clig: false, dlig: false } as unknown as string[
 
 const ALIGN_SHIFT = { left: 0, centre: -0.5, right: -1 } as const;
 
+/** What a layout depends on. */
+export type WordsSetting = Pick<
+  WordsLayer,
+  'text' | 'size' | 'letterSpacing' | 'lineSpacing' | 'align'
+>;
+
 /** Lays a words layer out with a font; pure, so the same everywhere. */
-export function layoutWords(layer: WordsLayer, font: Font): WordsLayout {
+export function layoutWords(layer: WordsSetting, font: Font): WordsLayout {
   const scale = layer.size / font.unitsPerEm;
   const lineHeight = layer.size * layer.lineSpacing;
   const lines = splitLines(layer.text);

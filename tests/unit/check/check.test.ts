@@ -26,7 +26,8 @@ function measure(document: Overlay, frames: readonly number[]): Measured {
 }
 
 const key = { kind: 'key' as const, colour: '#00d040' };
-const shape = (colour: string, change = {}) => band({ fill: { colour, opacity: 1 }, ...change });
+const shape = (colour: string, change = {}) =>
+  band({ fill: { kind: 'colour', colour, opacity: 1 }, ...change });
 const findings = (document: Overlay, frames = [0]) =>
   judge(document, measure(document, frames)).findings;
 

@@ -2,8 +2,8 @@ import {
   addMove,
   changeRate,
   changeSize,
-  duplicateLayer,
-  removeLayer,
+  duplicateLayers,
+  removeLayers,
   removeMove,
   restack,
   shiftLayer,
@@ -54,7 +54,7 @@ describe('editing time', () => {
   });
 
   it('keeps the time of what waited for a move or layer that goes', () => {
-    for (const document of [removeMove(chain(), 'band', 'in'), removeLayer(chain(), 'band')]) {
+    for (const document of [removeMove(chain(), 'band', 'in'), removeLayers(chain(), ['band'])]) {
       const waiting = document.layers.find((layer) => layer.id === 'words')!;
       expect(waiting.moves[0].cue).toEqual({ kind: 'at', frame: 25 });
     }
@@ -71,7 +71,7 @@ describe('editing time', () => {
     const document = overlay({ layers: [band({ from: 12 })], length: 120 });
     const arriving = addMove(document, 'band', 'in', 'fade', 'arrive');
     const leaving = addMove(arriving, 'band', 'out', 'fade', 'leave');
-    const staying = addMove(leaving, 'band', 'stay', 'grow', 'stay');
+    const staying = addMove(leaving, 'band', 'stay', 'throb', 'stay');
     expect(startOf(staying, 'band', 'in')).toBe(12);
     expect(startOf(staying, 'band', 'out')).toBe(105);
     expect(startOf(staying, 'band', 'stay')).toBe(27);
@@ -90,13 +90,14 @@ describe('editing the stack', () => {
     const document = overlay({
       layers: [
         band({
-          moves: [move('a', 'fade', 'arrive', at(0)), move('b', 'grow', 'stay', after('a'))],
+          moves: [move('a', 'fade', 'arrive', at(0)), move('b', 'hop', 'stay', after('a'))],
         }),
       ],
     });
     let count = 0;
-    const copied = duplicateLayer(document, 'band', () => `new${count++}`);
-    const [, copy] = copied.layers;
+    const copied = duplicateLayers(document, ['band'], () => `new${count++}`);
+    const [, copy] = copied.overlay.layers;
+    expect(copied.copies).toEqual([copy.id]);
     expect(copy.moves[1].cue).toMatchObject({ move: copy.moves[0].id });
     expect(copy.moves[0].id).not.toBe('a');
   });

@@ -20,6 +20,7 @@ const kit: Kit = {
   ],
   landings: [],
   footage: [video({ media: { hash: HASH, extension: 'webm', bytes: CONTENT.length } })],
+  fonts: [],
 };
 const media = new Map([[HASH, CONTENT]]);
 const list = (change: object = {}) =>

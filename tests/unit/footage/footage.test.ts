@@ -24,7 +24,7 @@ describe('recognising files', () => {
 
   it('refuses a text file whatever its name', () => {
     expect(() => sniffMedia(strToU8('just some notes'), 'notes.mp4')).toThrow(
-      /“notes.mp4” is not a video, picture or sound/,
+      /“notes.mp4” is not a video, picture, sound or font/,
     );
   });
 

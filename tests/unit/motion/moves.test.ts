@@ -1,17 +1,35 @@
 import { ease, EASINGS } from '@/core/motion/easings';
-import { layerSampler } from '@/core/motion/sample';
+import { AT_HOME, combine, isHome, type Change } from '@/core/motion/change';
+import { sampleMoves } from '@/core/motion/sample';
 import { spreadLength, spreadRanks } from '@/core/motion/spread';
 import { timeLayers } from '@/core/motion/timing';
+import { plainLetter } from '@/core/document';
 import { MOVE_KINDS } from '@/core/motion/moves';
+import { fallHeight } from '@/core/motion/moves/drop';
 import { after, at, band, move, overlay, words } from '../fixtures';
 
 const FIRST = { letters: 0, words: 0, lines: 0 };
 
-const changeAt = (
+const BOX = { left: -100, top: -50, right: 100, bottom: 50 };
+
+/** What all of a layer's moves do to one unit at a frame. */
+function changeAt(
   layer: ReturnType<typeof band> | ReturnType<typeof words>,
   frame: number,
   unit = FIRST,
-) => layerSampler(layer, timeLayers(overlay({ layers: [layer] })).get(layer.id)!, frame)(unit);
+): Change {
+  const timing = timeLayers(overlay({ layers: [layer] })).get(layer.id)!;
+  const { whole, unit: unitChange } = sampleMoves(layer, timing, frame, {
+    rate: { num: 30, den: 1 },
+    canvas: { width: 1920, height: 1080 },
+    box: BOX,
+    onCanvas: ({ x, y }) => ({ x: x + 960, y: y + 540 }),
+  });
+  return combine(
+    whole,
+    unitChange(unit, () => BOX),
+  );
+}
 
 describe('easings', () => {
   it.each(EASINGS)('%s starts at 0 and ends at 1 exactly, and holds both', (easing) => {
@@ -53,15 +71,127 @@ describe('moves', () => {
     kind.phases.map((phase) => [kind.kind, phase] as const),
   );
 
-  it.each(everyPhase)('%s (%s) is at home where its phase says, to the frame', (kind, phase) => {
+  const inAndOut = everyPhase.filter(([, phase]) => phase !== 'stay');
+
+  it.each(inAndOut)('%s (%s) is at home where its phase says, to the frame', (kind, phase) => {
     const layer = words('Wind', { moves: [move('m', kind, phase, at(20))] });
     const { end } = timeLayers(overlay({ layers: [layer] }))
       .get('words')!
       .moves.get('m')!;
-    const home = { dx: 0, dy: 0, scale: 1, opacity: 1 };
     const [homeFrame, awayFrame] = phase === 'arrive' ? [end, 19] : [19, end];
-    expect(changeAt(layer, homeFrame)).toEqual(home);
-    expect(changeAt(layer, awayFrame)).not.toEqual(home);
+    expect(isHome(changeAt(layer, homeFrame))).toBe(true);
+    expect(isHome(changeAt(layer, awayFrame))).toBe(false);
+  });
+
+  const staying = MOVE_KINDS.filter((kind) => kind.phases.includes('stay'));
+
+  it.each(staying.filter((kind) => kind.returns).map((kind) => kind.kind))(
+    '%s is home before it starts and once it is done, and away in between',
+    (kind) => {
+      const layer = band({ moves: [move('m', kind, 'stay', at(20), { length: 40 })] });
+      expect(isHome(changeAt(layer, 19))).toBe(true);
+      expect(isHome(changeAt(layer, 60))).toBe(true);
+      const between = Array.from({ length: 40 }, (_, i) => changeAt(layer, 20 + i));
+      expect(between.some((change) => !isHome(change))).toBe(true);
+    },
+  );
+
+  it.each(staying.filter((kind) => kind.swaps).map((kind) => kind.kind))(
+    '%s runs from its end to its start once swapped',
+    (kind) => {
+      const forward = move('m', kind, 'stay', at(20), { length: 40 });
+      const there = band({ moves: [forward] });
+      const back = band({ moves: [{ ...forward, swapped: true }] });
+      expect(changeAt(back, 60)).toEqual(changeAt(there, 20));
+      expect(changeAt(back, 20)).toEqual(changeAt(there, 60));
+      expect(changeAt(back, 0)).toEqual(changeAt(there, 90));
+    },
+  );
+
+  it('the same seed scatters and shivers the same way, another one another way', () => {
+    const seeded = (seed: number) => {
+      const spread = { over: 'letters' as const, order: 'forward' as const, gap: 0, seed };
+      return changeAt(
+        words('ab', { moves: [move('m', 'scatter', 'arrive', at(0), { spread })] }),
+        3,
+      );
+    };
+    expect(seeded(4)).toEqual(seeded(4));
+    expect(seeded(4).dx).not.toBeCloseTo(seeded(5).dx);
+  });
+
+  it('drops under gravity, bounces to a quarter, and comes to rest', () => {
+    expect(fallHeight(0, 2)).toBe(1);
+    expect(fallHeight(1, 2)).toBe(0);
+    // One fall of 1, two bounces of 1 and ½ in the air: 2.5 in all.
+    expect(fallHeight(1 / 2.5, 2)).toBeCloseTo(0);
+    expect(fallHeight(1.5 / 2.5, 2)).toBeCloseTo(0.25);
+    expect(fallHeight(2.25 / 2.5, 2)).toBeCloseTo(1 / 16);
+  });
+
+  it('hops as often as it says, to its height', () => {
+    const layer = band({
+      moves: [move('m', 'hop', 'stay', at(0), { length: 30, params: { times: 3, height: 80 } })],
+    });
+    const heights = Array.from({ length: 31 }, (_, frame) => -changeAt(layer, frame).dy);
+    expect([0, 10, 20, 30].map((frame) => Math.abs(heights[frame]))).toEqual([0, 0, 0, 0]);
+    expect([5, 15, 25].map((frame) => Math.round(heights[frame]))).toEqual([80, 80, 80]);
+  });
+
+  it('spins whole turns in its length', () => {
+    const layer = band({
+      moves: [move('m', 'spin', 'stay', at(0), { length: 150, params: { turns: 4 } })],
+    });
+    const angle = (frame: number) => {
+      const [a, b] = changeAt(layer, frame).inner;
+      return Math.round((Math.atan2(b, a) * 180) / Math.PI);
+    };
+    expect(angle(0)).toBe(0);
+    expect(Math.abs(angle(75 / 4))).toBe(180);
+    expect(angle(150)).toBe(0);
+    expect(angle(150 / 16)).toBe(90);
+  });
+
+  it('ends a zoom with its target in the middle of the canvas, at its size', () => {
+    const params = { x: 40, y: -10, size: 500 };
+    const layer = band({ moves: [move('m', 'zoom', 'stay', at(0), { length: 20, params })] });
+    const { dx, dy, inner } = changeAt(layer, 20);
+    expect(inner[0]).toBeCloseTo(5);
+    expect(40 * inner[0] + inner[4]).toBeCloseTo(40);
+    expect([40 + 960 + dx, -10 + 540 + dy]).toEqual([960, 540]);
+  });
+
+  it('leaves letters with a move of their own to that move alone', () => {
+    const layer = words('abc', {
+      moves: [
+        move('all', 'fade', 'arrive', at(0)),
+        { ...move('own', 'slide', 'arrive', at(0)), letter: 1 },
+      ],
+    });
+    expect(changeAt(layer, 0).opacity).toBe(0);
+    const own = changeAt(layer, 0, { ...FIRST, letters: 1 });
+    expect(own.opacity).toBe(1);
+    expect(own.dx).toBeCloseTo(-400);
+  });
+
+  it('starts a delayed letter that much later, and ends the move with it', () => {
+    const layer = words('ab', {
+      moves: [move('m', 'fade', 'arrive', at(0))],
+      letters: [{ ...plainLetter(1), delay: 7 }],
+    });
+    expect(changeAt(layer, 10).opacity).toBe(1);
+    expect(changeAt(layer, 10, { ...FIRST, letters: 1 }).opacity).toBeCloseTo(0.3);
+    expect(
+      timeLayers(overlay({ layers: [layer] }))
+        .get('words')!
+        .moves.get('m')!.end,
+    ).toBe(17);
+  });
+
+  it('changes nothing by combining with home', () => {
+    const change: Change = { ...AT_HOME, dx: 3, opacity: 0.5 };
+    expect(combine(AT_HOME, change)).toBe(change);
+    expect(combine(change, AT_HOME)).toBe(change);
   });
 
   it('slides along its angle', () => {

@@ -1,4 +1,4 @@
-import { addMove } from '@/core/document';
+import { addMove, solid } from '@/core/document';
 import { sceneAt } from '@/core/scene';
 import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
@@ -25,10 +25,10 @@ describe('painting', () => {
     paintScene(context, sceneAt(document, frame, assets), nodeTools(), { x: 0.1, y: 0.1 });
     return [...context.getImageData(x, y, 1, 1).data];
   };
-  const white = { colour: '#ffffff', opacity: 1 };
+  const white = solid('#ffffff');
 
   it('counts opacity once where border and fill lie over each other', () => {
-    const border = { colour: '#000000', width: 40 };
+    const border = { colour: '#000000', width: 40, side: 'outside' as const };
     const layer = band({ fill: white, border, opacity: 0.5 });
     const [r, , , a] = pixel(overlay({ layers: [layer] }), 96, 54);
     expect([r, a]).toEqual([255, 128]);
@@ -36,7 +36,7 @@ describe('painting', () => {
 
   it('draws a shadow without what casts it', () => {
     const shadow = { colour: '#ff0000', opacity: 1, dx: 0, dy: 300, blur: 0 };
-    const layer = band({ fill: { colour: '#ffffff', opacity: 0 }, shadow });
+    const layer = band({ fill: { kind: 'colour', colour: '#ffffff', opacity: 0 }, shadow });
     const document = overlay({ layers: [layer] });
     expect(pixel(document, 96, 84)).toEqual([255, 0, 0, 255]);
     expect(pixel(document, 96, 50)[3]).toBe(0);
@@ -52,9 +52,12 @@ describe('painting', () => {
   });
 
   it('multiplies a layer with what is under it', () => {
-    const under = band({ fill: { colour: '#808080', opacity: 1 } });
+    const under = band({ fill: { kind: 'colour', colour: '#808080', opacity: 1 } });
     const over = {
-      ...band({ fill: { colour: '#808080', opacity: 1 }, blend: 'multiply' as const }),
+      ...band({
+        fill: { kind: 'colour', colour: '#808080', opacity: 1 },
+        blend: 'multiply' as const,
+      }),
       id: 'over',
     };
     expect(pixel(overlay({ layers: [under, over] }), 96, 54)[0]).toBe(64);

@@ -1,4 +1,4 @@
-import { addItem, createItem, createLanding } from '@/core/document';
+import { addItem, createItem, createLanding, placeAt } from '@/core/document';
 import {
   itemAlone,
   layerQuads,
@@ -52,7 +52,7 @@ describe('an overlay’s scene', () => {
   });
 
   it('tells where layers rest, turned and enlarged', () => {
-    const place = { x: 500, y: 400, scale: 2, rotation: 90 };
+    const place = { ...placeAt(500, 400), scale: 2, rotation: 90 };
     const quads = layerQuads(
       overlay({ layers: [band({ width: 100, height: 40, place })] }),
       assets,

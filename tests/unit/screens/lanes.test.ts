@@ -84,11 +84,11 @@ describe('a landing’s lanes', () => {
     empty,
   );
   const footage = new Map([clip, still].map((entry) => [entry.id, entry]));
-  const bundle = bundleOf(
-    landing,
-    (id) => (id === 'card' ? card : undefined),
-    (id) => footage.get(id),
-  );
+  const bundle = bundleOf(landing, {
+    overlay: (id) => (id === 'card' ? card : undefined),
+    footage: (id) => footage.get(id),
+    font: () => undefined,
+  });
 
   it('last as long as their sources at the landing’s rate, a still to the end', () => {
     const spans = landingLanes(landing, bundle).map((lane) => [lane.id, lane.from, lane.to]);
@@ -102,7 +102,7 @@ describe('a landing’s lanes', () => {
 
   it('a bundle holds what the landing uses and leaves out what is missing', () => {
     expect(bundle.overlays.map((entry) => entry.id)).toEqual(['card']);
-    expect([...new Set(bundle.footage.map((entry) => entry.id))]).toEqual(['clip', 'still']);
+    expect([...new Set(bundle.footage.map((entry) => entry.id))]).toEqual(['still', 'clip']);
   });
 
   it('a point of the stage is found in a turned and enlarged item’s own picture', () => {

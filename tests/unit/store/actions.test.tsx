@@ -37,6 +37,7 @@ const kitOf = (change: Partial<Kit> = {}): Kit => ({
   overlays: [],
   landings: [],
   footage: [],
+  fonts: [],
   ...change,
 });
 const notices = () => getState().session.notices.map((notice) => notice.text);

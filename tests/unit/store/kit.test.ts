@@ -61,7 +61,7 @@ describe('the kit', () => {
     store.dispatch(documentAdded(named('old')));
     store.dispatch(
       kitLoaded({
-        kit: { name: 'New', overlays: [], landings: [], footage: [video()] },
+        kit: { name: 'New', overlays: [], landings: [], footage: [video()], fonts: [] },
         fresh: false,
       }),
     );

@@ -1,3 +1,4 @@
+import { NO_EDGES } from '../../document/create';
 import type { Layer, Overlay } from '../../document/types';
 import type { CheckRule, Repair } from '../types';
 import { makeClear, percent, worstFrame } from './common';
@@ -37,15 +38,26 @@ export const softEdges: CheckRule = {
 
 const hasSoftLook = (layer: Layer): boolean =>
   layer.opacity < 1 ||
-  layer.fill.opacity < 1 ||
+  ('fill' in layer && layer.fill.opacity < 1) ||
+  layer.glow !== null ||
+  layer.effects.blur > 0 ||
+  layer.fade !== null ||
+  Object.values(layer.edges.feather).some((width) => width > 0) ||
   (layer.shadow !== null && (layer.shadow.blur > 0 || layer.shadow.opacity < 1));
 
-const harden = (layer: Layer): Layer => ({
-  ...layer,
-  opacity: layer.opacity > 0 ? 1 : 0,
-  fill: { ...layer.fill, opacity: layer.fill.opacity > 0 ? 1 : 0 },
-  shadow: layer.shadow && { ...layer.shadow, blur: 0, opacity: layer.shadow.opacity > 0 ? 1 : 0 },
-});
+function harden(layer: Layer): Layer {
+  const next: Layer = {
+    ...layer,
+    opacity: layer.opacity > 0 ? 1 : 0,
+    shadow: layer.shadow && { ...layer.shadow, blur: 0, opacity: layer.shadow.opacity > 0 ? 1 : 0 },
+    glow: null,
+    effects: { ...layer.effects, blur: 0 },
+    fade: null,
+    edges: { ...layer.edges, feather: NO_EDGES.feather },
+  };
+  if (next.kind !== 'words' && next.kind !== 'shape') return next;
+  return { ...next, fill: { ...next.fill, opacity: next.fill.opacity > 0 ? 1 : 0 } };
+}
 
 const hardenEdges: Repair = {
   label: 'Harden the edges',

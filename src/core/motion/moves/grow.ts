@@ -1,22 +1,16 @@
-import { AT_HOME, type MoveKind } from './types';
+import { about, AT_HOME, evenly, MIDDLE } from '../change';
+import { inOut, param, type MoveKind } from './types';
 
+/** Below 100 % it grows on arrival, above it shrinks. */
 export const grow: MoveKind = {
   kind: 'grow',
-  label: 'Grow',
+  label: 'Grow or shrink',
   icon: 'arrow-expand-all',
-  phases: ['arrive', 'stay', 'leave'],
-  params: [
-    {
-      name: 'size',
-      label: 'Size while away',
-      unit: '%',
-      min: 0,
-      max: 400,
-      step: 1,
-      initial: { arrive: 0, stay: 110, leave: 0 },
-    },
-  ],
+  phases: inOut,
+  params: [param('size', 'Size while away', '%', 0, { max: 2000, feel: { min: 0, max: 400 } })],
   easing: 'settle',
-  stepwise: false,
-  change: (away, { size }) => ({ ...AT_HOME, scale: Math.max(0, 1 + away * (size / 100 - 1)) }),
+  change: ({ away, box }, { size }) => ({
+    ...AT_HOME,
+    inner: about(box, MIDDLE, evenly(Math.max(0, 1 + away * (size / 100 - 1)))),
+  }),
 };

@@ -1,12 +1,13 @@
-import { AT_HOME, type MoveKind } from './types';
+import { AT_HOME } from '../change';
+import { inOut, type MoveKind } from './types';
 
 export const typeOn: MoveKind = {
   kind: 'type on',
   label: 'Type on',
   icon: 'cursor-text',
-  phases: ['arrive', 'leave'],
+  phases: inOut,
   params: [],
   easing: 'linear',
   stepwise: true,
-  change: (away) => ({ ...AT_HOME, opacity: away > 0 ? 0 : 1 }),
+  change: ({ away }) => (away > 0 ? { ...AT_HOME, opacity: 0 } : AT_HOME),
 };

@@ -1,0 +1,87 @@
+import { boxAround, type Box, type Quad } from '../../scene/box';
+import type { Overlay } from '../types';
+import { movedLayer } from './canvas';
+import { changeLayer, findLayer, offsetWithin } from './layers';
+
+export type Alignment = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
+
+/**
+ * Aligns layers by their boxes: one alone with the canvas, several with the box round them all.
+ * @param quads where each layer rests, in document pixels
+ */
+export function alignLayers(
+  overlay: Overlay,
+  ids: readonly string[],
+  quads: ReadonlyMap<string, Quad>,
+  to: Alignment,
+): Overlay {
+  const boxes = boxesOf(ids, quads);
+  const canvas = { left: 0, top: 0, right: overlay.width, bottom: overlay.height };
+  const frame = boxes.length === 1 ? canvas : around(boxes.map(({ box }) => box));
+  return boxes.reduce((next, { id, box }) => {
+    const { dx, dy } = alignShift(box, frame, to);
+    return shiftedBy(next, id, dx, dy);
+  }, overlay);
+}
+
+function alignShift(box: Box, frame: Box, to: Alignment): { dx: number; dy: number } {
+  switch (to) {
+    case 'left':
+      return { dx: frame.left - box.left, dy: 0 };
+    case 'centre':
+      return { dx: (frame.left + frame.right - box.left - box.right) / 2, dy: 0 };
+    case 'right':
+      return { dx: frame.right - box.right, dy: 0 };
+    case 'top':
+      return { dx: 0, dy: frame.top - box.top };
+    case 'middle':
+      return { dx: 0, dy: (frame.top + frame.bottom - box.top - box.bottom) / 2 };
+    case 'bottom':
+      return { dx: 0, dy: frame.bottom - box.bottom };
+  }
+}
+
+/** Spaces three or more layers out evenly: the gaps between neighbours become equal. */
+export function distributeLayers(
+  overlay: Overlay,
+  ids: readonly string[],
+  quads: ReadonlyMap<string, Quad>,
+  along: 'across' | 'down',
+): Overlay {
+  const across = along === 'across';
+  const start = (box: Box) => (across ? box.left : box.top);
+  const end = (box: Box) => (across ? box.right : box.bottom);
+  const boxes = [...boxesOf(ids, quads)].sort((a, b) => start(a.box) - start(b.box));
+  if (boxes.length < 3) return overlay;
+  const whole = around(boxes.map(({ box }) => box));
+  const filled = boxes.reduce((sum, { box }) => sum + end(box) - start(box), 0);
+  const gap = (end(whole) - start(whole) - filled) / (boxes.length - 1);
+  let at = start(whole);
+  return boxes.reduce((next, { id, box }) => {
+    const by = at - start(box);
+    at += end(box) - start(box) + gap;
+    return shiftedBy(next, id, across ? by : 0, across ? 0 : by);
+  }, overlay);
+}
+
+const boxesOf = (ids: readonly string[], quads: ReadonlyMap<string, Quad>) =>
+  ids.flatMap((id) => {
+    const quad = quads.get(id);
+    return quad ? [{ id, box: boxAround(quad) }] : [];
+  });
+
+const around = (boxes: readonly Box[]): Box =>
+  boxAround(
+    boxes.flatMap(({ left, top, right, bottom }) => [
+      { x: left, y: top },
+      { x: right, y: bottom },
+    ]),
+  );
+
+/** Shifts a layer by document pixels. */
+export function shiftedBy(overlay: Overlay, id: string, dx: number, dy: number): Overlay {
+  const layer = findLayer(overlay, id);
+  if (!layer || (dx === 0 && dy === 0)) return overlay;
+  const offset = offsetWithin(overlay, layer, dx, dy);
+  return changeLayer(overlay, id, (entry) => movedLayer(entry, offset.x, offset.y));
+}

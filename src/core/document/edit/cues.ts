@@ -1,0 +1,33 @@
+import { timeLayers } from '../../motion/timing';
+import type { Cue, Layer, Move } from '../layers';
+import type { Overlay } from '../types';
+
+/** Changes every move of an overlay. */
+export const mapMoves = (
+  overlay: Overlay,
+  change: (move: Move, layer: Layer) => Move,
+): Overlay => ({
+  ...overlay,
+  layers: overlay.layers.map((layer) => ({
+    ...layer,
+    moves: layer.moves.map((move) => change(move, layer)),
+  })),
+});
+
+/** Turns cues that point to one of `moves` into the times they stand for now. */
+export function freeCues(overlay: Overlay, moves: ReadonlySet<string>): Overlay {
+  const timings = timeLayers(overlay);
+  return mapMoves(overlay, (move, layer) => {
+    if (move.cue.kind === 'at' || !moves.has(move.cue.move)) return move;
+    const { start } = timings.get(layer.id)!.moves.get(move.id)!;
+    return { ...move, cue: { kind: 'at', frame: start } };
+  });
+}
+
+/** A cue some frames later, whatever it waits for. */
+export function laterCue(cue: Cue, by: number): Cue {
+  if (cue.kind === 'at') return { ...cue, frame: cue.frame + by };
+  return cue.kind === 'alongside'
+    ? { ...cue, offset: cue.offset + by }
+    : { ...cue, gap: cue.gap + by };
+}

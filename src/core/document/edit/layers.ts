@@ -1,0 +1,204 @@
+import { apply, multiply, type Matrix, type Point } from '../../scene/matrix';
+import { placeMatrix } from '../../scene/artwork';
+import { layerTree, withinLayer } from '../../scene/tree';
+import { createGroup } from '../create';
+import type { Cue, GroupLayer, Layer } from '../layers';
+import type { Overlay } from '../types';
+import { freeCues } from './cues';
+
+/** Edits take a document and give the next one; nothing here changes its arguments. */
+
+export type LayerPatch = Partial<Layer>;
+
+export const findLayer = (overlay: Overlay, id: string): Layer | undefined =>
+  overlay.layers.find((layer) => layer.id === id);
+
+export const updateLayer = (overlay: Overlay, id: string, patch: LayerPatch): Overlay =>
+  changeLayer(overlay, id, (layer) => ({ ...layer, ...patch }) as Layer);
+
+export const changeLayer = (
+  overlay: Overlay,
+  id: string,
+  change: (layer: Layer) => Layer,
+): Overlay => ({
+  ...overlay,
+  layers: overlay.layers.map((layer) => (layer.id === id ? change(layer) : layer)),
+});
+
+/** Puts a layer on top of the stack. */
+export const addLayer = (overlay: Overlay, layer: Layer): Overlay => ({
+  ...overlay,
+  layers: [...overlay.layers, layer],
+});
+
+/**
+ * Removes layers with everything in them. Moves that waited for theirs keep the time they had, and
+ * nothing is masked by them any more.
+ */
+export function removeLayers(overlay: Overlay, ids: readonly string[]): Overlay {
+  const gone = new Set(ids.flatMap((id) => withinLayer(overlay.layers, id).map((one) => one.id)));
+  const moves = overlay.layers.filter(({ id }) => gone.has(id)).flatMap((layer) => layer.moves);
+  const freed = freeCues(overlay, new Set(moves.map((move) => move.id)));
+  return {
+    ...freed,
+    layers: freed.layers
+      .filter((layer) => !gone.has(layer.id))
+      .map((layer) =>
+        layer.mask && gone.has(layer.mask.layer) ? { ...layer, mask: null } : layer,
+      ),
+  };
+}
+
+/**
+ * Copies of layers, each with everything in it, just above the original. Cues and masks among what
+ * is copied point to the copies.
+ * @returns the overlay and the ids of the copies, in the order of `ids`
+ */
+export function duplicateLayers(
+  overlay: Overlay,
+  ids: readonly string[],
+  newId: () => string,
+): { readonly overlay: Overlay; readonly copies: readonly string[] } {
+  let next = overlay;
+  const copies: string[] = [];
+  for (const id of ids) {
+    const inside = withinLayer(overlay.layers, id);
+    if (inside.length === 0) continue;
+    const renamed = new Map<string, string>();
+    inside.forEach((layer) => {
+      renamed.set(layer.id, newId());
+      layer.moves.forEach((move) => renamed.set(move.id, newId()));
+    });
+    const made = inside.map((layer) => copyOf(layer, layer.id === id, renamed));
+    const top = Math.max(...inside.map((layer) => next.layers.indexOf(layer)));
+    next = { ...next, layers: next.layers.toSpliced(top + 1, 0, ...made) };
+    copies.push(renamed.get(id)!);
+  }
+  return { overlay: next, copies };
+}
+
+function copyOf(layer: Layer, named: boolean, renamed: ReadonlyMap<string, string>): Layer {
+  const now = (id: string) => renamed.get(id) ?? id;
+  const cueOf = (cue: Cue): Cue => (cue.kind === 'at' ? cue : { ...cue, move: now(cue.move) });
+  return {
+    ...layer,
+    id: now(layer.id),
+    name: named ? `${layer.name} copy` : layer.name,
+    group: layer.group && now(layer.group),
+    mask: layer.mask && { ...layer.mask, layer: now(layer.mask.layer) },
+    moves: layer.moves.map((move) => ({ ...move, id: now(move.id), cue: cueOf(move.cue) })),
+  };
+}
+
+/** Moves a list entry up (+1) or down (−1) the stack; at an end it stays. */
+export function restack<T extends { readonly id: string }>(
+  stack: readonly T[],
+  id: string,
+  by: 1 | -1,
+): readonly T[] {
+  const from = stack.findIndex((entry) => entry.id === id);
+  const to = from + by;
+  if (from < 0 || to < 0 || to >= stack.length) return stack;
+  return stack.with(from, stack[to]).with(to, stack[from]);
+}
+
+/**
+ * Puts a layer at a position of a group's stack, 0 at the bottom. A group cannot be put into
+ * itself: then nothing changes. It stays where it is seen: its place is worked out anew.
+ */
+export function moveInStack(
+  overlay: Overlay,
+  id: string,
+  group: string | null,
+  position: number,
+): Overlay {
+  const layer = findLayer(overlay, id);
+  if (!layer) return overlay;
+  const within = withinLayer(overlay.layers, id);
+  if (group !== null && within.some((inner) => inner.id === group)) return overlay;
+  const moved = group === layer.group ? layer : inGroup(overlay, layer, group);
+  const others = overlay.layers.filter((entry) => entry.id !== id);
+  const siblings = others.filter((entry) => entry.group === group);
+  const above = siblings[position];
+  const at = above ? others.indexOf(above) : others.length;
+  return { ...overlay, layers: others.toSpliced(at, 0, moved) };
+}
+
+/** Moves a layer one step up or down among those of its group. */
+export function raiseLayer(overlay: Overlay, id: string, by: 1 | -1): Overlay {
+  const layer = findLayer(overlay, id);
+  if (!layer) return overlay;
+  const siblings = overlay.layers.filter((entry) => entry.group === layer.group);
+  const to = siblings.indexOf(layer) + by;
+  if (to < 0 || to >= siblings.length) return overlay;
+  return moveInStack(overlay, id, layer.group, to);
+}
+
+/** The map from the pixels of a layer's group to the document's. */
+export function groupMatrix(layers: readonly Layer[], group: string | null): Matrix {
+  const parent = layers.find((layer) => layer.id === group);
+  if (!parent) return [1, 0, 0, 1, 0, 0];
+  return multiply(groupMatrix(layers, parent.group), placeMatrix(parent.place));
+}
+
+/** The same layer in another group, where it is seen at the same place. */
+function inGroup(overlay: Overlay, layer: Layer, group: string | null): Layer {
+  const from = groupMatrix(overlay.layers, layer.group);
+  const to = groupMatrix(overlay.layers, group);
+  const at = unapply(to, apply(from, layer.place));
+  const turn = angleOf(from) - angleOf(to);
+  const factor = sizeOf(from) / (sizeOf(to) || 1);
+  const { scale, rotation } = layer.place;
+  const place = { ...layer.place, ...at, scale: scale * factor, rotation: rotation + turn };
+  return { ...layer, group, place };
+}
+
+const angleOf = (m: Matrix): number => (Math.atan2(m[1], m[0]) * 180) / Math.PI;
+const sizeOf = (m: Matrix): number => Math.hypot(m[2], m[3]);
+
+/** The point that a map leads to another one. */
+function unapply([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point {
+  const det = a * d - b * c || 1;
+  return { x: (d * (x - e) - c * (y - f)) / det, y: (a * (y - f) - b * (x - e)) / det };
+}
+
+/** What an offset in document pixels is in the pixels of a layer's group. */
+export function offsetWithin(overlay: Overlay, layer: Layer, dx: number, dy: number): Point {
+  const [a, b, c, d] = groupMatrix(overlay.layers, layer.group);
+  return unapply([a, b, c, d, 0, 0], { x: dx, y: dy });
+}
+
+/**
+ * Gathers layers of one stack in a group where the topmost of them was; the group turns about
+ * `centre`. Fewer than one layer changes nothing.
+ */
+export function groupLayers(
+  overlay: Overlay,
+  ids: readonly string[],
+  groupId: string,
+  centre: Point,
+): Overlay {
+  const chosen = overlay.layers.filter((layer) => ids.includes(layer.id));
+  if (chosen.length === 0) return overlay;
+  const top = chosen[chosen.length - 1];
+  const home = top.group;
+  const at = unapply(groupMatrix(overlay.layers, home), centre);
+  const group: GroupLayer = { ...createGroup(groupId, overlay, at), group: home };
+  const gathered = chosen.map((layer) => ({ ...inGroup(overlay, layer, home), group: groupId }));
+  const rest = overlay.layers.filter((layer) => !ids.includes(layer.id));
+  const below = overlay.layers.slice(0, overlay.layers.indexOf(top));
+  const position = below.filter((layer) => !ids.includes(layer.id)).length;
+  return { ...overlay, layers: rest.toSpliced(position, 0, ...gathered, group) };
+}
+
+/** Opens a group: its layers take its place in the stack and stay where they are seen. */
+export function ungroup(overlay: Overlay, id: string): Overlay {
+  const group = findLayer(overlay, id);
+  if (group?.kind !== 'group') return overlay;
+  const inside = layerTree(overlay.layers).get(id) ?? [];
+  const freed = inside.map((layer) => inGroup(overlay, layer, group.group));
+  const others = overlay.layers.filter((layer) => layer.group !== id);
+  const at = others.indexOf(group);
+  const opened = { ...overlay, layers: others.toSpliced(at, 1, ...freed, group) };
+  return removeLayers(opened, [id]);
+}

@@ -1,0 +1,163 @@
+import { moveKind } from '../../motion/moves';
+import { moveLength, timeLayers, type LayerTiming } from '../../motion/timing';
+import { createMove } from '../create';
+import type { Cue, Layer, Move, Phase } from '../layers';
+import type { Overlay } from '../types';
+import { freeCues, mapMoves } from './cues';
+import { findLayer, updateLayer } from './layers';
+
+/**
+ * Adds a move where a person expects it: an arrive move at the layer's start, a leave move so that
+ * it ends with the layer, a stay move once everything has arrived.
+ */
+export function addMove(
+  overlay: Overlay,
+  layerId: string,
+  id: string,
+  kind: string,
+  phase: Phase,
+): Overlay {
+  const layer = findLayer(overlay, layerId);
+  if (!layer) return overlay;
+  const timing = timeLayers(overlay).get(layerId)!;
+  const draft = createMove(id, kind, phase, 0, firstLength(overlay, layer, kind, phase));
+  const frame = startOfNewMove(layer, draft, timing);
+  return updateLayer(overlay, layerId, {
+    moves: [...layer.moves, { ...draft, cue: { kind: 'at', frame } }],
+  });
+}
+
+/** A jolt's length is the few frames it lasts. */
+const JOLT_FRAMES = 4;
+
+/** Half a second; a move that fills the stay takes it all. */
+function firstLength(overlay: Overlay, layer: Layer, kind: string, phase: Phase): number {
+  if (kind === 'jolt') return JOLT_FRAMES;
+  const half = Math.max(1, Math.round(overlay.rate.num / overlay.rate.den / 2));
+  if (phase !== 'stay' || moveKind(kind).firstLength !== 'stay') return half;
+  const { start, end } = stayOf(layer, timeLayers(overlay).get(layer.id)!);
+  return Math.max(half, end - start);
+}
+
+/** From when all arrive moves are done to when the first leave move starts. */
+function stayOf(layer: Layer, timing: LayerTiming): { start: number; end: number } {
+  const times = (phase: Phase) =>
+    layer.moves.filter((move) => move.phase === phase).map((move) => timing.moves.get(move.id)!);
+  return {
+    start: Math.max(timing.from, ...times('arrive').map((time) => time.end)),
+    end: Math.min(timing.to, ...times('leave').map((time) => time.start)),
+  };
+}
+
+function startOfNewMove(layer: Layer, move: Move, timing: LayerTiming): number {
+  if (move.phase === 'arrive') return timing.from;
+  if (move.phase === 'leave') return timing.to - moveLength(layer, move);
+  return stayOf(layer, timing).start;
+}
+
+export function updateMove(
+  overlay: Overlay,
+  layerId: string,
+  moveId: string,
+  patch: Partial<Move>,
+): Overlay {
+  const layer = findLayer(overlay, layerId);
+  if (!layer) return overlay;
+  return updateLayer(overlay, layerId, {
+    moves: layer.moves.map((move) => (move.id === moveId ? { ...move, ...patch } : move)),
+  });
+}
+
+/**
+ * Gives a move another length, of a frame at least where it had one. A leave that starts at a time
+ * grows towards the front, so that its end stays; what waits for a move is pushed or pulled.
+ */
+export function resizeMove(
+  overlay: Overlay,
+  layerId: string,
+  moveId: string,
+  length: number,
+): Overlay {
+  const move = findLayer(overlay, layerId)?.moves.find((entry) => entry.id === moveId);
+  if (!move) return overlay;
+  const next = Math.max(1, length);
+  const { cue } = move;
+  const keepsEnd = move.phase === 'leave' && cue.kind === 'at';
+  return updateMove(overlay, layerId, moveId, {
+    length: next,
+    cue: keepsEnd ? { ...cue, frame: cue.frame + move.length - next } : cue,
+  });
+}
+
+/** Removes a move; what waited for it keeps its time, and the layer stays on show as long as before. */
+export function removeMove(overlay: Overlay, layerId: string, moveId: string): Overlay {
+  const timing = timeLayers(overlay).get(layerId);
+  const freed = freeCues(overlay, new Set([moveId]));
+  const layer = findLayer(freed, layerId);
+  if (!layer || !timing) return overlay;
+  return updateLayer(freed, layerId, {
+    from: timing.from,
+    to: timing.to,
+    moves: layer.moves.filter((move) => move.id !== moveId),
+  });
+}
+
+/**
+ * Swaps two moves' positions in the chain of cues and in their layer's list: each takes the other
+ * one's cue, and what waited for one now waits for the other.
+ */
+export function swapMoves(
+  overlay: Overlay,
+  layerId: string,
+  first: string,
+  second: string,
+): Overlay {
+  const layer = findLayer(overlay, layerId);
+  const moves = layer?.moves ?? [];
+  const [a, b] = [first, second].map((id) => moves.find((move) => move.id === id));
+  if (!layer || !a || !b) return overlay;
+  const other = (id: string) => (id === first ? second : id === second ? first : id);
+  const turned = (cue: Cue): Cue => (cue.kind === 'at' ? cue : { ...cue, move: other(cue.move) });
+  const rewired = mapMoves(overlay, (move) => {
+    if (move.id === first) return { ...move, cue: turned(b.cue) };
+    if (move.id === second) return { ...move, cue: turned(a.cue) };
+    return { ...move, cue: turned(move.cue) };
+  });
+  const next = findLayer(rewired, layerId)!.moves;
+  const [i, k] = [moves.indexOf(a), moves.indexOf(b)];
+  return updateLayer(rewired, layerId, { moves: next.with(i, next[k]).with(k, next[i]) });
+}
+
+/** The neighbour a move changes places with when it goes earlier (−1) or later (+1); null at an end. */
+export function neighbourMove(layer: Layer, moveId: string, by: 1 | -1): string | null {
+  const move = layer.moves.find((entry) => entry.id === moveId);
+  const alike = layer.moves.filter((entry) => entry.phase === move?.phase);
+  return alike[alike.findIndex((entry) => entry.id === moveId) + by]?.id ?? null;
+}
+
+/** Turns an arrive move into the same leave move at the layer's end, or the other way round. */
+export function turnMove(overlay: Overlay, layerId: string, moveId: string): Overlay {
+  const layer = findLayer(overlay, layerId);
+  const move = layer?.moves.find((entry) => entry.id === moveId);
+  if (!layer || !move || move.phase === 'stay') return overlay;
+  const timing = timeLayers(overlay).get(layerId)!;
+  const phase = move.phase === 'arrive' ? 'leave' : 'arrive';
+  const turned: Move = { ...move, phase, path: [...move.path].reverse().map(turnedPoint) };
+  const frame = phase === 'arrive' ? timing.from : timing.to - moveLength(layer, turned);
+  const freed = freeCues(overlay, new Set([moveId]));
+  return updateLayer(freed, layerId, {
+    from: timing.from,
+    to: timing.to,
+    moves: findLayer(freed, layerId)!.moves.map((entry) =>
+      entry.id === moveId ? { ...turned, cue: { kind: 'at', frame } } : entry,
+    ),
+  });
+}
+
+const turnedPoint = (point: Move['path'][number]) => ({
+  ...point,
+  inX: point.outX,
+  inY: point.outY,
+  outX: point.inX,
+  outY: point.inY,
+});

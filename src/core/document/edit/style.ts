@@ -1,0 +1,34 @@
+import type { Layer, WordsLayer } from '../layers';
+import type { Overlay } from '../types';
+
+/** How a layer looks, apart from what it is and where it is. */
+export type Style = Partial<Layer>;
+
+const COMMON = ['opacity', 'blend', 'shadow', 'glow', 'effects', 'reflection'] as const;
+const OUTLINE = ['fill', 'border', 'wall'] as const;
+const WORDS = ['font', 'size', 'letterSpacing', 'lineSpacing'] as const;
+
+/** A layer's style, to be given to others. */
+export function styleOf(layer: Layer): Style {
+  const names: readonly string[] = [
+    ...COMMON,
+    ...(layer.kind === 'words' || layer.kind === 'shape' ? OUTLINE : []),
+    ...(layer.kind === 'picture' || layer.kind === 'clip' ? ['border'] : []),
+    ...(layer.kind === 'words' ? WORDS : []),
+  ];
+  const values = layer as unknown as Record<string, unknown>;
+  return Object.fromEntries(names.map((name) => [name, values[name]])) as Style;
+}
+
+/** A layer in another one's style, as far as it has such parts itself. */
+export function withStyle<L extends Layer>(layer: L, style: Style): L {
+  const own = Object.keys(styleOf(layer));
+  const given = Object.entries(style).filter(([name]) => own.includes(name));
+  return { ...layer, ...Object.fromEntries(given) };
+}
+
+/** New words take the style of the ones that are topmost. */
+export function inLastStyle(overlay: Overlay, words: WordsLayer): WordsLayer {
+  const last = overlay.layers.findLast((layer) => layer.kind === 'words');
+  return last ? withStyle(words, styleOf(last)) : words;
+}

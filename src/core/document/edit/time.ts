@@ -1,0 +1,200 @@
+import { timeLayers } from '../../motion/timing';
+import { convertLength, type Rate } from '../../time';
+import { withinLayer } from '../../scene/tree';
+import type { Cue, Keyframe, Layer, Move, Phase } from '../layers';
+import type { Overlay } from '../types';
+import { laterCue, mapMoves } from './cues';
+import { findLayer, updateLayer } from './layers';
+
+/** Moves a layer in time, with all that is in it: spans, keyframes, and moves that do not follow one of theirs. */
+export function shiftLayer(overlay: Overlay, id: string, by: number): Overlay {
+  const inside = withinLayer(overlay.layers, id);
+  const own = new Set(inside.flatMap((layer) => layer.moves.map((move) => move.id)));
+  const shifted = (layer: Layer): Layer => ({
+    ...mapTimes(layer, (frame) => frame + by),
+    moves: shiftMoves(layer.moves, by, own),
+  });
+  return {
+    ...overlay,
+    layers: overlay.layers.map((layer) => (inside.includes(layer) ? shifted(layer) : layer)),
+  };
+}
+
+/** Maps the frames of a layer's span, keyframes and counter; of keyframes that meet, the last stays. */
+function mapTimes(layer: Layer, map: (frame: number) => number): Layer {
+  const keyframes = Object.fromEntries(
+    Object.entries(layer.keyframes).map(([channel, keys]) => [channel, mapKeys(keys, map)]),
+  );
+  const next = { ...layer, from: map(layer.from), to: map(layer.to), keyframes };
+  if (next.kind !== 'words' || !next.counter) return next;
+  const { start, length } = next.counter;
+  const from = map(start);
+  const counter = { ...next.counter, start: from, length: Math.max(0, map(start + length) - from) };
+  return { ...next, counter };
+}
+
+function mapKeys(keys: readonly Keyframe[], map: (frame: number) => number): readonly Keyframe[] {
+  const byFrame = new Map(keys.map((key) => [map(key.frame), key]));
+  return [...byFrame].sort(([a], [b]) => a - b).map(([frame, key]) => ({ ...key, frame }));
+}
+
+/** Drags one end of a layer's ribbon: its arrive or leave moves, or its span when it has none. */
+export function trimLayer(overlay: Overlay, id: string, end: 'from' | 'to', by: number): Overlay {
+  const layer = findLayer(overlay, id);
+  if (!layer) return overlay;
+  const phase: Phase = end === 'from' ? 'arrive' : 'leave';
+  const at = end === 'from' ? { from: layer.from + by } : { to: layer.to + by };
+  const moving = layer.moves.filter((move) => move.phase === phase);
+  const shifted = new Map(shiftMoves(moving, by).map((move) => [move.id, move]));
+  return updateLayer(overlay, id, {
+    ...at,
+    moves: layer.moves.map((move) => shifted.get(move.id) ?? move),
+  });
+}
+
+function shiftMoves(
+  moves: readonly Move[],
+  by: number,
+  own: ReadonlySet<string> = new Set(moves.map((move) => move.id)),
+): readonly Move[] {
+  return moves.map((move) => {
+    const { cue } = move;
+    if (cue.kind !== 'at' && own.has(cue.move)) return move;
+    return { ...move, cue: laterCue(cue, by) };
+  });
+}
+
+/** Re-times an overlay so that it lasts as many seconds at the new rate. */
+export function changeRate(overlay: Overlay, rate: Rate): Overlay {
+  const convert = (frames: number) => convertLength(frames, overlay.rate, rate);
+  const cueAt = (cue: Cue): Cue => {
+    if (cue.kind === 'at') return { ...cue, frame: convert(cue.frame) };
+    return cue.kind === 'alongside'
+      ? { ...cue, offset: convert(cue.offset) }
+      : { ...cue, gap: convert(cue.gap) };
+  };
+  const factor = (rate.num * overlay.rate.den) / (rate.den * overlay.rate.num);
+  const retimed = mapMoves(overlay, (move) => ({
+    ...move,
+    length: Math.max(1, convert(move.length)),
+    spread: { ...move.spread, gap: move.spread.gap * factor },
+    cue: cueAt(move.cue),
+  }));
+  return {
+    ...retimed,
+    rate,
+    length: Math.max(1, convert(overlay.length)),
+    layers: retimed.layers.map((layer) => retimedLayer(layer, convert)),
+  };
+}
+
+function retimedLayer(layer: Layer, convert: (frames: number) => number): Layer {
+  const next = mapTimes(layer, convert);
+  if (next.kind !== 'words') return next;
+  const letters = next.letters.map((letter) => ({ ...letter, delay: convert(letter.delay) }));
+  return { ...next, letters };
+}
+
+/** A new length; layers that lasted to the old end last to the new one. */
+export const changeLength = (overlay: Overlay, length: number): Overlay => ({
+  ...overlay,
+  length,
+  lengthFollows: false,
+  layers: overlay.layers.map((layer) =>
+    layer.to === overlay.length ? { ...layer, to: length } : layer,
+  ),
+});
+
+/** When the last layer has left, at least one frame. */
+export function artworkLength(overlay: Overlay): number {
+  const timings = timeLayers(overlay);
+  const shown = overlay.layers.filter((layer) => !layer.hidden);
+  return Math.max(1, ...shown.map((layer) => timings.get(layer.id)!.to));
+}
+
+/** The overlay with its length as long as its artwork, where that is asked for. */
+export function withFollowingLength(overlay: Overlay): Overlay {
+  if (!overlay.lengthFollows || overlay.layers.length === 0) return overlay;
+  const length = artworkLength(overlay);
+  return length === overlay.length ? overlay : { ...overlay, length };
+}
+
+/** Frames from `start` to `end`. */
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The longest span of an overlay in which nothing arrives or leaves; null when there is none. */
+export function commonStay(overlay: Overlay): Span | null {
+  const timings = timeLayers(overlay);
+  const busy = overlay.layers.flatMap((layer) => {
+    const timing = timings.get(layer.id)!;
+    const moving = layer.moves
+      .filter((move) => move.phase !== 'stay')
+      .map((move) => timing.moves.get(move.id)!);
+    // A layer that comes or goes at once does so at the border of a stay, never within one.
+    return [
+      ...moving,
+      { start: timing.from, end: timing.from },
+      { start: timing.to, end: timing.to },
+    ];
+  });
+  const inOrder = [...busy, { start: overlay.length, end: overlay.length }].sort(
+    (a, b) => a.start - b.start,
+  );
+  let best: Span | null = null;
+  let free = 0;
+  for (const { start, end } of inOrder) {
+    if (start - free > (best ? best.end - best.start : 0)) best = { start: free, end: start };
+    free = Math.max(free, end);
+  }
+  return best;
+}
+
+/** The shortest length that stretching the stay can reach. */
+export function shortestStretch(overlay: Overlay): number {
+  const stay = commonStay(overlay);
+  return stay ? overlay.length - (stay.end - stay.start) + 1 : overlay.length;
+}
+
+/**
+ * A new length that keeps every arrive and leave move as it is and stretches what stays, in every
+ * layer: spans, stay moves, keyframes and counters that lie in it. Lengths below `shortestStretch`
+ * are taken as that.
+ */
+export function stretchStay(overlay: Overlay, wanted: number): Overlay {
+  const stay = commonStay(overlay);
+  if (!stay) return overlay;
+  const length = Math.max(shortestStretch(overlay), wanted);
+  const more = length - overlay.length;
+  const factor = (stay.end - stay.start + more) / (stay.end - stay.start);
+  const map = (frame: number): number => {
+    if (frame <= stay.start) return frame;
+    if (frame >= stay.end) return frame + more;
+    return stay.start + Math.round((frame - stay.start) * factor);
+  };
+  const timings = timeLayers(overlay);
+  const stretched = (layer: Layer): Layer => ({
+    ...mapTimes(layer, map),
+    moves: layer.moves.map((move) => stretchedMove(layer, move, map, timings)),
+  });
+  return { ...overlay, length, layers: overlay.layers.map(stretched) };
+}
+
+function stretchedMove(
+  layer: Layer,
+  move: Move,
+  map: (frame: number) => number,
+  timings: ReturnType<typeof timeLayers>,
+): Move {
+  const { start, end } = timings.get(layer.id)!.moves.get(move.id)!;
+  const more = map(end) - map(start) - (end - start);
+  const length = move.phase === 'stay' ? Math.max(1, move.length + more) : move.length;
+  const { cue } = move;
+  if (cue.kind === 'at') return { ...move, length, cue: { ...cue, frame: map(cue.frame) } };
+  const waited = [...timings.values()].flatMap((timing) => timing.moves.get(cue.move) ?? [])[0];
+  const point = cue.kind === 'alongside' ? waited.start : waited.end;
+  // What it waits for may be moved by less or more than itself.
+  return { ...move, length, cue: laterCue(cue, map(start) - start - (map(point) - point)) };
+}

@@ -1,0 +1,241 @@
+import { lazy } from 'yup';
+import { CHANNELS } from '../../motion/channels';
+import { EASINGS } from '../../motion/easings';
+import { MOVE_KINDS } from '../../motion/moves';
+import { SHAPE_KINDS } from '../../scene/shapeKinds';
+import { BLENDS, SIDES } from '../layers';
+import {
+  between,
+  byKind,
+  colour,
+  finite,
+  flag,
+  frames,
+  id,
+  kindField,
+  LIMITS,
+  list,
+  name,
+  oneOf,
+  orNull,
+  paramFields,
+  pixels,
+  shape,
+  share,
+  text,
+  type Field,
+} from './fields';
+
+export const placeFields = {
+  x: pixels(),
+  y: pixels(),
+  scale: between(0, 1000),
+  rotation: finite(),
+};
+const place = shape({
+  ...placeFields,
+  stretch: between(0.01, 100),
+  anchorX: pixels(),
+  anchorY: pixels(),
+});
+const AFTER_END = ['hold', 'loop', 'back and forth', 'nothing'];
+const clipTime = shape({
+  in: between(0, 1e6),
+  out: orNull(between(0, 1e6)),
+  speed: between(0.01, 100),
+  after: oneOf(AFTER_END),
+});
+const fit = oneOf(['cover', 'fit', 'pull']);
+const gradient = shape({
+  kind: oneOf(['linear', 'radial']),
+  angle: finite(),
+  stops: list(shape({ at: share(), colour: colour(), opacity: share() }), LIMITS.stops).min(1),
+});
+const fill = byKind({
+  colour: shape({ kind: kindField('colour'), colour: colour(), opacity: share() }),
+  gradient: shape({ kind: kindField('gradient'), gradient, opacity: share() }),
+  footage: shape({
+    kind: kindField('footage'),
+    footage: id(),
+    fit,
+    pinned: flag(),
+    time: clipTime,
+    opacity: share(),
+  }),
+});
+const border = shape({
+  colour: colour(),
+  width: between(0, 1000),
+  side: oneOf(['inside', 'centre', 'outside']),
+});
+const shadow = shape({
+  colour: colour(),
+  opacity: share(),
+  dx: pixels(),
+  dy: pixels(),
+  blur: between(0, 1000),
+});
+const glow = shape({ colour: colour(), opacity: share(), blur: between(0, 1000) });
+const wall = shape({ colour: colour(), opacity: share() });
+const effects = shape({
+  blur: between(0, 1000),
+  brightness: between(0, 10),
+  contrast: between(0, 10),
+  saturation: between(0, 10),
+  tint: colour(),
+  tintStrength: share(),
+});
+const sides = (field: () => Field) =>
+  shape(Object.fromEntries(SIDES.map((side) => [side, field()])));
+const edges = shape({
+  crop: sides(share),
+  feather: sides(() => between(0, 10_000)),
+  radius: between(0, 20_000),
+});
+const fade = shape({
+  kind: oneOf(['linear', 'radial']),
+  angle: finite(),
+  shift: between(-2, 2),
+  stops: list(shape({ at: share(), opacity: share() }), LIMITS.stops).min(1),
+});
+const mask = shape({ layer: id(), by: oneOf(['alpha', 'luma']), inverted: flag() });
+const reflection = shape({ gap: pixels(), length: between(0, 20_000), opacity: share() });
+const box = shape({ left: pixels(), top: pixels(), right: pixels(), bottom: pixels() });
+const piece = shape({
+  of: id(),
+  box,
+  cut: orNull(shape({ x: pixels(), y: pixels(), angle: finite() })),
+});
+const pathPoint = shape({
+  x: pixels(),
+  y: pixels(),
+  inX: pixels(),
+  inY: pixels(),
+  outX: pixels(),
+  outY: pixels(),
+});
+const cue = byKind({
+  at: shape({ kind: kindField('at'), frame: frames() }),
+  alongside: shape({ kind: kindField('alongside'), move: id(), offset: frames() }),
+  after: shape({ kind: kindField('after'), move: id(), gap: frames() }),
+});
+const move = lazy((value: unknown) => {
+  const kind = MOVE_KINDS.find((entry) => entry.kind === (value as { kind?: string } | null)?.kind);
+  return shape({
+    id: id(),
+    kind: oneOf(MOVE_KINDS.map((entry) => entry.kind)),
+    phase: oneOf(kind?.phases ?? []),
+    length: frames().min(0),
+    easing: oneOf(EASINGS),
+    params: paramFields(kind?.params ?? []),
+    spread: shape({
+      over: oneOf(['whole', 'letters', 'words', 'lines']),
+      order: oneOf(['forward', 'backward', 'centre', 'edges', 'shuffled']),
+      gap: between(0, LIMITS.frames),
+      seed: finite().integer(),
+    }),
+    cue,
+    swapped: flag(),
+    letter: orNull(between(0, LIMITS.text).integer()),
+    path: list(pathPoint, LIMITS.points),
+  });
+}) as Field;
+const keyframes = list(
+  shape({ frame: frames(), value: finite(), easing: oneOf(EASINGS) }),
+  LIMITS.keyframes,
+).test('order', '${path} must be in order of time', (value) =>
+  (value as { frame: number }[]).every((key, i, all) => i === 0 || key.frame > all[i - 1].frame),
+);
+const keyframed = lazy((value: unknown) =>
+  shape(
+    Object.fromEntries(
+      CHANNELS.filter(({ name: channel }) => channel in Object(value)).map((channel) => [
+        channel.name,
+        keyframes,
+      ]),
+    ),
+  ),
+) as Field;
+
+const layerFields = {
+  id: id(),
+  name: name(),
+  hidden: flag(),
+  locked: flag(),
+  group: orNull(id()),
+  place,
+  opacity: share(),
+  blend: oneOf(BLENDS),
+  from: frames(),
+  to: frames(),
+  moves: list(move, LIMITS.moves),
+  keyframes: keyframed,
+  shadow: orNull(shadow),
+  glow: orNull(glow),
+  effects,
+  edges,
+  fade: orNull(fade),
+  mask: orNull(mask),
+  reflection: orNull(reflection),
+};
+const outlineFields = { fill, border: orNull(border), wall: orNull(wall), piece: orNull(piece) };
+const sizeFields = { width: between(1, 20_000), height: between(1, 20_000) };
+const letter = shape({
+  index: between(0, LIMITS.text).integer(),
+  fill: lazy((value) => (value === null ? orNull(shape({})) : fill) as never) as Field,
+  border: orNull(border),
+  scale: between(0.01, 100),
+  dx: pixels(),
+  dy: pixels(),
+  rotation: finite(),
+  delay: frames().min(0),
+});
+const counter = shape({
+  from: between(-1e9, 1e9),
+  to: between(-1e9, 1e9),
+  decimals: between(0, 6).integer(),
+  start: frames(),
+  length: frames().min(0),
+  easing: oneOf(EASINGS),
+});
+const footageFields = { footage: orNull(id()), ...sizeFields, fit, border: orNull(border) };
+const shapeLayer = lazy((value: unknown) => {
+  const kind = SHAPE_KINDS.find(
+    (entry) => entry.shape === (value as { shape?: string } | null)?.shape,
+  );
+  return shape({
+    ...layerFields,
+    ...outlineFields,
+    ...sizeFields,
+    kind: kindField('shape'),
+    shape: oneOf(SHAPE_KINDS.map((entry) => entry.shape)),
+    params: paramFields(kind?.params ?? []),
+    points: list(pathPoint, LIMITS.points),
+  });
+});
+
+export const layer = byKind({
+  words: shape({
+    ...layerFields,
+    ...outlineFields,
+    kind: kindField('words'),
+    text: text(LIMITS.text),
+    font: id(),
+    size: between(1, 10_000),
+    letterSpacing: pixels(),
+    lineSpacing: between(0, 10),
+    align: oneOf(['left', 'centre', 'right']),
+    letters: list(letter, LIMITS.letters),
+    counter: orNull(counter),
+  }),
+  shape: shapeLayer as never,
+  picture: shape({ ...layerFields, ...footageFields, kind: kindField('picture') }),
+  clip: shape({ ...layerFields, ...footageFields, kind: kindField('clip'), time: clipTime }),
+  group: shape({ ...layerFields, kind: kindField('group') }),
+  overlay: shape({
+    ...layerFields,
+    kind: kindField('overlay'),
+    overlay: id(),
+    after: oneOf(AFTER_END),
+  }),
+});

@@ -1,0 +1,18 @@
+import type { Effects } from '../document/layers';
+
+/** Effects that change nothing. */
+export const NEUTRAL: Effects = {
+  blur: 0,
+  brightness: 1,
+  contrast: 1,
+  saturation: 1,
+  tint: '#4b2e73',
+  tintStrength: 0,
+};
+
+export const isNeutral = (effects: Effects): boolean =>
+  effects.blur === 0 &&
+  effects.brightness === 1 &&
+  effects.contrast === 1 &&
+  effects.saturation === 1 &&
+  effects.tintStrength === 0;

@@ -1,0 +1,121 @@
+import type { DrawItem, Mask } from '@/core/scene';
+import { roundedPath } from '@/core/scene/shapeKinds/rounded';
+import { fillEverywhere, gradientOf } from './gradient';
+import type { PaintContext, PaintTools } from './tools';
+
+type PaintItems = (context: PaintContext, items: readonly DrawItem[], tools: PaintTools) => void;
+
+/** Leaves of what the canvas holds only what lies in every mask. */
+export function paintMasks(
+  context: PaintContext,
+  masks: readonly Mask[],
+  tools: PaintTools,
+  paintItems: PaintItems,
+): void {
+  for (const mask of masks) {
+    context.save();
+    context.globalCompositeOperation = 'destination-in';
+    if (mask.kind === 'items') keepItems(context, mask, tools, paintItems);
+    else if (mask.kind === 'shading') {
+      context.transform(...mask.shading.matrix);
+      context.fillStyle = gradientOf(context, mask.shading);
+      fillEverywhere(context);
+    } else if (mask.kind === 'path') {
+      context.transform(...mask.matrix);
+      context.fill(tools.path(mask.d));
+    } else keepBox(context, mask, tools);
+    context.restore();
+  }
+}
+
+type BoxMask = Extract<Mask, { kind: 'box' }>;
+
+/** Feathers are gradients, one a direction: far cheaper than a blurred box. */
+function keepBox(
+  context: PaintContext,
+  { box, feather, radius, matrix }: BoxMask,
+  tools: PaintTools,
+) {
+  context.transform(...matrix);
+  const { left, top, right, bottom } = box;
+  const limit = Math.min(right - left, bottom - top) / 2;
+  context.fill(tools.path(roundedPath(box, Math.max(0, Math.min(radius, limit)))));
+  if (feather.left + feather.right > 0) {
+    context.fillStyle = featherGradient(
+      context.createLinearGradient(left, 0, right, 0),
+      right - left,
+      feather.left,
+      feather.right,
+    );
+    fillEverywhere(context);
+  }
+  if (feather.top + feather.bottom > 0) {
+    context.fillStyle = featherGradient(
+      context.createLinearGradient(0, top, 0, bottom),
+      bottom - top,
+      feather.top,
+      feather.bottom,
+    );
+    fillEverywhere(context);
+  }
+}
+
+/** Steps of the soft edge's curve: enough that no band is seen. */
+const STEPS = 8;
+
+/** Rises over `before` pixels at the start and falls over `after` pixels at the end. */
+function featherGradient(
+  gradient: CanvasGradient,
+  length: number,
+  before: number,
+  after: number,
+): CanvasGradient {
+  // Feathers that would meet share the way.
+  const shrink = Math.min(1, length / Math.max(1e-9, before + after));
+  const stop = (at: number, alpha: number) =>
+    gradient.addColorStop(Math.min(1, Math.max(0, at)), `rgba(0,0,0,${alpha})`);
+  for (let i = 0; i <= STEPS; i++) {
+    const t = i / STEPS;
+    stop((t * before * shrink) / Math.max(1e-9, length), before === 0 ? 1 : smooth(t));
+  }
+  for (let i = STEPS; i >= 0; i--) {
+    const t = i / STEPS;
+    stop(1 - (t * after * shrink) / Math.max(1e-9, length), after === 0 ? 1 : smooth(t));
+  }
+  return gradient;
+}
+
+/** Smoothstep: level at both ends. */
+const smooth = (t: number): number => t * t * (3 - 2 * t);
+
+function keepItems(
+  context: PaintContext,
+  mask: Extract<Mask, { kind: 'items' }>,
+  tools: PaintTools,
+  paintItems: PaintItems,
+): void {
+  const { width, height } = context.canvas;
+  const scratch = tools.scratch(width, height);
+  const { a, b, c, d, e, f } = context.getTransform();
+  scratch.context.save();
+  scratch.context.setTransform(a, b, c, d, e, f);
+  paintItems(scratch.context, mask.items, tools);
+  scratch.context.restore();
+  if (mask.by === 'luma') alphaFromLuma(scratch.context);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  if (mask.inverted) context.globalCompositeOperation = 'destination-out';
+  context.drawImage(scratch.image, 0, 0);
+  scratch.release();
+}
+
+/** Makes alpha what a pixel's light is over black, by BT.709 luma. */
+function alphaFromLuma(context: PaintContext): void {
+  const { width, height } = context.canvas;
+  const pixels = context.getImageData(0, 0, width, height);
+  const { data } = pixels;
+  for (let at = 0; at < data.length; at += 4) {
+    const luma = 0.2126 * data[at] + 0.7152 * data[at + 1] + 0.0722 * data[at + 2];
+    data[at + 3] = (luma * data[at + 3]) / 255;
+  }
+  context.putImageData(pixels, 0, 0);
+}
