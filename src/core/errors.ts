@@ -17,6 +17,7 @@ export type ErrorCode =
   | 'encode-failed'
   | 'read-back-differs'
   | 'stopped'
+  | 'table-invalid'
   | 'not-found';
 
 /** The one error class of the product: a code for programs, plain words for people. */

@@ -176,12 +176,15 @@ export interface BoxSides {
 /**
  * A layer that was split off another one. Pieces of the same origin are drawn as one while they
  * rest; `box` is the origin's box in this layer's pixels, which gradients and edges go by; `cut`
- * keeps one side of a line through x, y: the side that lies clockwise of `angle`.
+ * keeps one side of a line through x, y: the side that lies clockwise of `angle`; `before` and
+ * `after` are what the line said around these words, which joined and alternate letters go by.
  */
 export interface Piece {
   readonly of: string;
   readonly box: BoxSides;
   readonly cut: { readonly x: number; readonly y: number; readonly angle: number } | null;
+  readonly before: string;
+  readonly after: string;
 }
 
 export type Phase = 'arrive' | 'stay' | 'leave';

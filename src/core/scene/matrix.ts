@@ -41,3 +41,10 @@ export const apply = (m: Matrix, { x, y }: Point): Point => ({
 
 /** The factor by which a map enlarges lengths, as the root of its area factor. */
 export const enlargement = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
+
+/** The map that undoes another one; of one that leads all to a line or point, the identity. */
+export function inverse([a, b, c, d, e, f]: Matrix): Matrix {
+  const det = a * d - b * c;
+  if (det === 0) return [1, 0, 0, 1, 0, 0];
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+}

@@ -1,6 +1,6 @@
 import type { Layer } from '../document/layers';
 import type { Box } from './box';
-import { multiply, scaling, translation, type Matrix } from './matrix';
+import { inverse, multiply, scaling, translation, type Matrix } from './matrix';
 import { plainGroup, type DrawItem } from './types';
 
 /** A layer's items with their mirror image under it, which follows them and fades out. */
@@ -33,10 +33,4 @@ export function withReflection(
     },
     ...items,
   ];
-}
-
-function inverse([a, b, c, d, e, f]: Matrix): Matrix {
-  const det = a * d - b * c;
-  if (det === 0) return [1, 0, 0, 1, 0, 0];
-  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 }

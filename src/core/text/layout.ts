@@ -29,7 +29,7 @@ const ALIGN_SHIFT = { left: 0, centre: -0.5, right: -1 } as const;
 /** What a layout depends on. */
 export type WordsSetting = Pick<
   WordsLayer,
-  'text' | 'size' | 'letterSpacing' | 'lineSpacing' | 'align'
+  'text' | 'size' | 'letterSpacing' | 'lineSpacing' | 'align' | 'piece'
 >;
 
 /** Lays a words layer out with a font; pure, so the same everywhere. */
@@ -44,22 +44,25 @@ export function layoutWords(layer: WordsSetting, font: Font): WordsLayout {
   const count = { letters: 0, words: -1, lines: -1 };
   const glyphs: PlacedGlyph[] = [];
   let widest = 0;
-  lines.forEach((letters, row) => {
-    const units = letters.map(unitCounter(count));
+  lines.forEach((own, row) => {
+    const before = row === 0 ? around(layer.piece?.before) : [];
+    const after = row === lines.length - 1 ? around(layer.piece?.after) : [];
+    const units = [...before.map(noUnit), ...own.map(unitCounter(count)), ...after.map(noUnit)];
+    const letters = [...before, ...own, ...after];
     const run = font.layout(letters.map((letter) => letter.text).join(''), FEATURES);
     const letterAt = letters.flatMap((letter, i) => [...letter.text].map(() => i));
     const advances = run.positions.map(
       (position) => position.xAdvance * scale + (position.xAdvance > 0 ? layer.letterSpacing : 0),
     );
-    const width =
-      advances.reduce((sum, advance) => sum + advance, 0) -
-      (run.glyphs.length ? layer.letterSpacing : 0);
+    const owner = ownersOf(run.glyphs, letterAt);
+    const isOwn = (i: number) => owner[i] >= before.length && owner[i] < before.length + own.length;
+    const sum = (wanted: (i: number) => boolean) =>
+      advances.reduce((total, advance, i) => (wanted(i) ? total + advance : total), 0);
+    const width = sum(isOwn) - (own.length ? layer.letterSpacing : 0);
     widest = Math.max(widest, width);
-    let x = width * ALIGN_SHIFT[layer.align];
-    let codePoint = 0;
+    let x = width * ALIGN_SHIFT[layer.align] - sum((i) => owner[i] < before.length);
     run.glyphs.forEach((glyph, i) => {
-      const unit = units[letterAt[Math.min(codePoint, letterAt.length - 1)]];
-      codePoint += glyph.codePoints.length;
+      const unit = units[owner[i]];
       const position = run.positions[i];
       const matrix = multiply(
         translation(
@@ -85,6 +88,23 @@ export function layoutWords(layer: WordsSetting, font: Font): WordsLayout {
     glyphs,
     box: { left, right: left + widest, top: -height / 2, bottom: height / 2 },
   };
+}
+
+const around = (text: string | undefined) => splitLines(text ?? '')[0];
+
+const noUnit = (): null => null;
+
+/** Which letter each glyph of a run draws. */
+function ownersOf(
+  glyphs: readonly { readonly codePoints: readonly number[] }[],
+  letterAt: readonly number[],
+): readonly number[] {
+  let codePoint = 0;
+  return glyphs.map((glyph) => {
+    const owner = letterAt[Math.min(codePoint, letterAt.length - 1)];
+    codePoint += glyph.codePoints.length;
+    return owner;
+  });
 }
 
 /** Numbers the letters, words and lines of a text in reading order, line by line. */

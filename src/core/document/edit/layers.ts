@@ -1,4 +1,4 @@
-import { apply, multiply, type Matrix, type Point } from '../../scene/matrix';
+import { apply, inverse, multiply, type Matrix, type Point } from '../../scene/matrix';
 import { placeMatrix } from '../../scene/artwork';
 import { layerTree, withinLayer } from '../../scene/tree';
 import { createGroup } from '../create';
@@ -145,7 +145,7 @@ export function groupMatrix(layers: readonly Layer[], group: string | null): Mat
 function inGroup(overlay: Overlay, layer: Layer, group: string | null): Layer {
   const from = groupMatrix(overlay.layers, layer.group);
   const to = groupMatrix(overlay.layers, group);
-  const at = unapply(to, apply(from, layer.place));
+  const at = apply(inverse(to), apply(from, layer.place));
   const turn = angleOf(from) - angleOf(to);
   const factor = sizeOf(from) / (sizeOf(to) || 1);
   const { scale, rotation } = layer.place;
@@ -156,16 +156,10 @@ function inGroup(overlay: Overlay, layer: Layer, group: string | null): Layer {
 const angleOf = (m: Matrix): number => (Math.atan2(m[1], m[0]) * 180) / Math.PI;
 const sizeOf = (m: Matrix): number => Math.hypot(m[2], m[3]);
 
-/** The point that a map leads to another one. */
-function unapply([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point {
-  const det = a * d - b * c || 1;
-  return { x: (d * (x - e) - c * (y - f)) / det, y: (a * (y - f) - b * (x - e)) / det };
-}
-
 /** What an offset in document pixels is in the pixels of a layer's group. */
 export function offsetWithin(overlay: Overlay, layer: Layer, dx: number, dy: number): Point {
   const [a, b, c, d] = groupMatrix(overlay.layers, layer.group);
-  return unapply([a, b, c, d, 0, 0], { x: dx, y: dy });
+  return apply(inverse([a, b, c, d, 0, 0]), { x: dx, y: dy });
 }
 
 /**
@@ -182,7 +176,7 @@ export function groupLayers(
   if (chosen.length === 0) return overlay;
   const top = chosen[chosen.length - 1];
   const home = top.group;
-  const at = unapply(groupMatrix(overlay.layers, home), centre);
+  const at = apply(inverse(groupMatrix(overlay.layers, home)), centre);
   const group: GroupLayer = { ...createGroup(groupId, overlay, at), group: home };
   const gathered = chosen.map((layer) => ({ ...inGroup(overlay, layer, home), group: groupId }));
   const rest = overlay.layers.filter((layer) => !ids.includes(layer.id));

@@ -105,6 +105,8 @@ const piece = shape({
   of: id(),
   box,
   cut: orNull(shape({ x: pixels(), y: pixels(), angle: finite() })),
+  before: text(LIMITS.text),
+  after: text(LIMITS.text),
 });
 const pathPoint = shape({
   x: pixels(),

@@ -1,0 +1,139 @@
+import { MoonError } from '../errors';
+import type { Keyframe, Layer } from '../document/layers';
+import { changeLayer, findLayer } from '../document/edit/layers';
+import { removeMove } from '../document/edit/moves';
+import type { Overlay } from '../document/types';
+import { channelNamed, layerAt } from '../motion/channels';
+import { sampleMoves } from '../motion/sample';
+import { timeLayers } from '../motion/timing';
+import { placeMatrix } from './artwork';
+import type { Box } from './box';
+import { apply, multiply, translation, type Matrix } from './matrix';
+
+const CHANNELS = ['x', 'y', 'scale', 'stretch', 'rotation', 'opacity'] as const;
+type Sample = Record<(typeof CHANNELS)[number], number>;
+
+/** How far a channel may be off between kept keyframes. */
+const TOLERANCE: Sample = {
+  x: 0.05,
+  y: 0.05,
+  scale: 5e-4,
+  stretch: 5e-4,
+  rotation: 0.02,
+  opacity: 1e-3,
+};
+
+/**
+ * Turns a move of a whole layer into keyframes that do the same at every frame.
+ * @param box the layer's box in layer pixels
+ * @throws MoonError 'not-found' for a move that keyframes cannot do: over letters, or with a mask or blur
+ */
+export function moveToKeyframes(
+  overlay: Overlay,
+  layerId: string,
+  moveId: string,
+  box: Box,
+): Overlay {
+  const layer = findLayer(overlay, layerId);
+  const move = layer?.moves.find((entry) => entry.id === moveId);
+  if (!layer || !move) return overlay;
+  if (move.letter !== null || move.spread.over !== 'whole') throw cannot();
+  const timing = timeLayers(overlay).get(layerId)!;
+  const { start, end } = timing.moves.get(moveId)!;
+  const alone: Layer = { ...layer, moves: [move] };
+  const samples = Array.from({ length: end - start + 1 }, (_, i) =>
+    sampled(alone, start + i, timing, overlay, box),
+  );
+  unwind(samples);
+  const keyed = CHANNELS.reduce((next, name) => {
+    const values = samples.map((sample) => sample[name]);
+    return driven(next, name, values, start);
+  }, layer);
+  return changeLayer(removeMove(overlay, layerId, moveId), layerId, (entry) => ({
+    ...entry,
+    keyframes: keyed.keyframes,
+  }));
+}
+
+const cannot = (): MoonError =>
+  new MoonError(
+    'not-found',
+    'This move works letter by letter, or by a mask or blur, which keyframes of the whole layer cannot do.',
+  );
+
+function sampled(
+  layer: Layer,
+  frame: number,
+  timing: Parameters<typeof sampleMoves>[1],
+  overlay: Overlay,
+  box: Box,
+): Sample {
+  const at = layerAt(layer, frame);
+  const place = placeMatrix(at.place);
+  const { whole } = sampleMoves(layer, timing, frame, {
+    rate: overlay.rate,
+    canvas: overlay,
+    box,
+    onCanvas: (point) => apply(place, point),
+  });
+  if (whole.masks.length > 0 || whole.blur > 0) throw cannot();
+  const moved = multiply(translation(whole.dx, whole.dy), place, whole.inner);
+  return { ...placeFrom(moved, at), opacity: at.opacity * whole.opacity };
+}
+
+/** The place whose map is `m`: the inverse of `placeMatrix` for its anchor. */
+function placeFrom(m: Matrix, { place }: Layer) {
+  const { x, y } = apply(m, { x: place.anchorX, y: place.anchorY });
+  const across = Math.hypot(m[0], m[1]);
+  const down = Math.hypot(m[2], m[3]);
+  const rotation =
+    across > 0
+      ? (Math.atan2(m[1], m[0]) * 180) / Math.PI
+      : down > 0
+        ? (Math.atan2(-m[2], m[3]) * 180) / Math.PI
+        : place.rotation;
+  const stretch = down > 0 ? Math.max(0.01, across / down) : place.stretch;
+  return { x, y, scale: down, stretch, rotation };
+}
+
+/** Makes angles go on where they would jump by a whole turn. */
+function unwind(samples: Sample[]): void {
+  for (let i = 1; i < samples.length; i++) {
+    const turns = Math.round((samples[i - 1].rotation - samples[i].rotation) / 360);
+    samples[i].rotation += turns * 360;
+  }
+}
+
+/** Drives a channel by the fewest keyframes that stay within its tolerance; none if it stands still. */
+function driven(layer: Layer, name: keyof Sample, values: readonly number[], start: number): Layer {
+  const resting = channelNamed(name)!.read(layer)!;
+  const still = values.every((value) => Math.abs(value - resting) <= TOLERANCE[name] / 10);
+  if (still && !layer.keyframes[name]) return layer;
+  const kept = simplified(values, TOLERANCE[name]);
+  const keys = kept.map((i): Keyframe => ({
+    frame: start + i,
+    value: values[i],
+    easing: 'linear',
+  }));
+  const others = (layer.keyframes[name] ?? []).filter(
+    ({ frame }) => frame < start || frame >= start + values.length,
+  );
+  const all = [...others, ...keys].sort((a, b) => a.frame - b.frame);
+  return { ...layer, keyframes: { ...layer.keyframes, [name]: all } };
+}
+
+/** Indices to keep so that straight lines between them stay near all values (Ramer–Douglas–Peucker). */
+function simplified(values: readonly number[], tolerance: number): readonly number[] {
+  const keep = (from: number, to: number): readonly number[] => {
+    let worst = 0;
+    let at = -1;
+    for (let i = from + 1; i < to; i++) {
+      const line = values[from] + ((values[to] - values[from]) * (i - from)) / (to - from);
+      const off = Math.abs(values[i] - line);
+      if (off > worst) [worst, at] = [off, i];
+    }
+    return worst <= tolerance ? [from] : [...keep(from, at), ...keep(at, to)];
+  };
+  const last = values.length - 1;
+  return last === 0 ? [0] : [...keep(0, last), last];
+}

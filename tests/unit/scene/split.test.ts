@@ -1,0 +1,144 @@
+import type { Layer, Overlay } from '@/core/document';
+import { timeLayers } from '@/core/motion/timing';
+import { splitAlong, splitWords } from '@/core/scene/split';
+import { after, alongside, at, band, move, overlay, words } from '../fixtures';
+import { assets } from '../nodeAssets';
+import { differingPixels, painted, visiblePixels } from '../pixels';
+
+const ids = () => {
+  let count = 0;
+  return () => `new-${count++}`;
+};
+
+const letterwise = { over: 'letters' as const, order: 'backward' as const, gap: 4, seed: 1 };
+const shadow = { colour: '#000000', opacity: 0.6, dx: 4, dy: 6, blur: 20 };
+const border = { colour: '#4b2e73', width: 6, side: 'outside' as const };
+const gradient = {
+  kind: 'gradient' as const,
+  opacity: 1,
+  gradient: {
+    kind: 'linear' as const,
+    angle: 20,
+    stops: [
+      { at: 0, colour: '#ff0000', opacity: 1 },
+      { at: 1, colour: '#0000ff', opacity: 1 },
+    ],
+  },
+};
+const turned = { x: 900, y: 500, scale: 1.3, rotation: 12, stretch: 0.9, anchorX: 20, anchorY: -5 };
+
+const titled = (change: Partial<Extract<Layer, { kind: 'words' }>> = {}): Overlay =>
+  overlay({ layers: [words('Wind over\nFennel Hill', { size: 190, ...change })] });
+
+describe('splitting words', () => {
+  it.each([
+    ['plain words', {}],
+    ['a shadow and a border', { shadow, border }],
+    ['a gradient over all of them', { fill: gradient }],
+    ['a turned, stretched place', { place: turned }],
+    ['wide letters in another font', { font: 'caveat', letterSpacing: 14, align: 'left' as const }],
+  ])('leaves not one pixel different while still: %s', (_name, change) => {
+    const before = titled(change);
+    const whole = painted(before, 5);
+    expect(visiblePixels(whole)).toBeGreaterThan(3000);
+    for (const over of ['letters', 'words', 'lines'] as const) {
+      const after = splitWords(before, 'words', over, assets, ids());
+      expect(differingPixels(painted(after, 5), whole)).toBe(0);
+    }
+  });
+
+  it('makes one layer a unit, in a group in the place of the words', () => {
+    const names = (over: 'letters' | 'words' | 'lines') =>
+      splitWords(titled(), 'words', over, assets, ids()).layers.map((layer) => layer.name);
+    expect(names('lines').slice(0, -1)).toEqual(['Wind over', 'Fennel Hill']);
+    expect(names('words').slice(0, -1)).toEqual(['Wind', 'over', 'Fennel', 'Hill']);
+    expect(names('letters')).toHaveLength(18 + 1);
+    expect(splitWords(titled(), 'words', 'lines', assets, ids()).layers.at(-1)).toMatchObject({
+      id: 'words',
+      kind: 'group',
+    });
+  });
+
+  it('keeps the time of every letter’s move, and what waits for it', () => {
+    const spelled = overlay({
+      layers: [
+        words('abc', {
+          moves: [
+            move('in', 'slide', 'arrive', at(10), { spread: letterwise }),
+            move('all', 'fade', 'arrive', at(3)),
+          ],
+        }),
+        band({
+          moves: [
+            move('b', 'fade', 'arrive', after('in', 2)),
+            move('w', 'hop', 'stay', alongside('in', 1)),
+          ],
+        }),
+      ],
+    });
+    const split = splitWords(spelled, 'words', 'letters', assets, ids());
+    const timing = timeLayers(split);
+    const starts = split.layers
+      .filter((layer) => layer.group === 'words')
+      .map((layer) => timing.get(layer.id)!.moves.get(layer.moves[0].id)!.start);
+    expect(starts).toEqual([18, 14, 10]);
+    const waiting = timing.get('band')!.moves;
+    const before = timeLayers(spelled).get('band')!.moves;
+    expect([waiting.get('b'), waiting.get('w')]).toEqual([before.get('b'), before.get('w')]);
+    expect(split.layers.find((layer) => layer.id === 'words')!.moves.map((m) => m.id)).toEqual([
+      'all',
+    ]);
+  });
+
+  it('moves each letter as it moved before', () => {
+    const spelled = titled({
+      moves: [move('in', 'slide', 'arrive', at(0), { spread: { ...letterwise, gap: 2 } })],
+    });
+    const split = splitWords(spelled, 'words', 'letters', assets, ids());
+    const [a, b] = [painted(spelled, 37), painted(split, 37)];
+    // Letters that overlap on their way are laid over each other, no longer joined.
+    expect(differingPixels(a, b) / visiblePixels(a)).toBeLessThan(0.05);
+  });
+
+  it('refuses what has nothing to split', () => {
+    expect(() => splitWords(titled({ text: 'a' }), 'words', 'letters', assets, ids())).toThrow(
+      /nothing here/,
+    );
+    expect(() => splitWords(overlay({ layers: [band()] }), 'band', 'words', assets, ids())).toThrow(
+      /nothing here/,
+    );
+  });
+});
+
+describe('cutting in two', () => {
+  it.each([0, 17, 90, -40])('leaves not one pixel different while still, at %s°', (angle) => {
+    const before = titled({ shadow, border, place: turned });
+    const cut = splitAlong(before, 'words', { x: 12, y: -7, angle }, assets, ids());
+    expect(cut.layers).toHaveLength(3);
+    expect(differingPixels(painted(cut, 5), painted(before, 5))).toBe(0);
+  });
+
+  it('shows each half alone once the other one is away', () => {
+    const before = overlay({ layers: [band({ width: 800, height: 400 })] });
+    const cut = splitAlong(before, 'band', { x: 0, y: 0, angle: -90 }, assets, ids());
+    const [right, left] = cut.layers;
+    const alone = (id: string) =>
+      painted(
+        {
+          ...cut,
+          layers: cut.layers.map((l) => ({ ...l, hidden: l.id !== id && l.id !== 'band' })),
+        },
+        5,
+      );
+    const half = (id: string) => [alone(id).at(200, 135)[3], alone(id).at(280, 135)[3]];
+    expect(half(right.id)).toEqual([0, 255]);
+    expect(half(left.id)).toEqual([255, 0]);
+  });
+
+  it('refuses to cut a half again', () => {
+    const cut = splitAlong(titled(), 'words', { x: 0, y: 0, angle: 0 }, assets, ids());
+    expect(() =>
+      splitAlong(cut, cut.layers[0].id, { x: 0, y: 0, angle: 0 }, assets, ids()),
+    ).toThrow(/nothing here/);
+  });
+});
