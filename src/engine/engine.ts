@@ -1,15 +1,28 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Marking, Measured } from '@/core/check';
-import type { Bundle, FontFile, Footage, Kit, Landing, LandingItem } from '@/core/document';
+import type {
+  Bundle,
+  FontFile,
+  Footage,
+  Kit,
+  Landing,
+  LandingItem,
+  Overlay,
+  PlannedOverlay,
+} from '@/core/document';
+import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { EngineApi } from './engine.worker';
 import type { Progress } from './progress';
 import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
 import type { StageListener, StageView } from './stage';
 import { installHandlers } from './wire';
+import type { Split } from './words';
 
+export type { LetterTarget } from '@/core/scene/letterTarget';
 export type { Progress } from './progress';
 export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
+export type { Split } from './words';
 
 installHandlers();
 
@@ -74,6 +87,17 @@ export const engine = {
     x: number,
     y: number,
   ): Promise<string> => bench().pickColour(landing, item, footage, frame, x, y),
+  splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
+    bench().splitLayer(bundle, layerId, split),
+  findLetterTarget: (
+    bundle: Bundle,
+    layerId: string,
+    letter: number | null,
+  ): Promise<LetterTarget> => bench().findLetterTarget(bundle, layerId, letter),
+  findOverflow: (
+    bundle: Bundle,
+    planned: readonly PlannedOverlay[],
+  ): Promise<readonly (readonly string[])[]> => bench().findOverflow(bundle, planned),
   send: (
     request: SendRequest,
     onStage: (stage: SendStage) => void,

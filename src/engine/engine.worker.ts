@@ -7,6 +7,7 @@ import { pickColour } from './pickColour';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type StageListener, type StageView } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
+import { findLetterTarget, findOverflow, splitLayer } from './words';
 import { installHandlers } from './wire';
 
 installHandlers();
@@ -35,6 +36,9 @@ const api = {
   measureOverlay,
   pictureOfFinding,
   pickColour,
+  splitLayer,
+  findLetterTarget,
+  findOverflow,
   send,
   serverHealth,
 };

@@ -34,6 +34,8 @@ export interface StageView {
   readonly divider: number | null;
   readonly playing: boolean;
   readonly loop: boolean;
+  /** Frames that are played over and over instead of the whole; `to` is exclusive. */
+  readonly range: { readonly from: number; readonly to: number } | null;
 }
 
 /** What the stage tells the interface. */
@@ -74,13 +76,15 @@ export class Stage {
   }
 
   show(view: StageView): void {
-    const started = view.playing && !this.view?.playing;
+    const before = this.view;
+    const started = view.playing && !(before?.playing && sameRange(before.range, view.range));
+    const ticking = this.clock !== null;
     this.view = view;
     if (started) {
       this.clock = { startedAt: performance.now(), frame: view.frame };
       this.shown = view.frame - 1;
       this.dropped = 0;
-      this.tick();
+      if (!ticking) this.tick();
     }
     if (!view.playing) {
       this.clock = null;
@@ -100,7 +104,8 @@ export class Stage {
     const elapsed = (performance.now() - clock.startedAt) / 1000;
     const due = clock.frame + Math.floor(elapsed * perSecond(view.bundle.document.rate));
     const { length } = view.bundle.document;
-    if (due >= length && !view.loop) {
+    const { from, to } = view.range ?? { from: 0, to: length };
+    if (due >= to && !view.loop && !view.range) {
       this.clock = null;
       this.listener.onPlayhead({ frame: length - 1, playing: false, dropped: this.dropped });
       void this.draw(length - 1);
@@ -109,8 +114,9 @@ export class Stage {
     if (due > this.shown && !this.drawing) {
       this.dropped += due - this.shown - 1;
       this.shown = due;
-      void this.draw(due % length);
-      this.listener.onPlayhead({ frame: due % length, playing: true, dropped: this.dropped });
+      const frame = due < to ? due : from + ((due - from) % (to - from));
+      void this.draw(frame);
+      this.listener.onPlayhead({ frame, playing: true, dropped: this.dropped });
     }
     requestAnimationFrame(this.tick);
   };
@@ -147,7 +153,9 @@ export class Stage {
     const assets = await this.artist.assets(bundle);
     const { document } = bundle;
     const quads =
-      document.kind === 'overlay' ? layerQuads(document, assets) : itemQuads(document, assets);
+      document.kind === 'overlay'
+        ? layerQuads(document, assets, frame)
+        : itemQuads(document, assets);
     if (!view.playing) this.listener.onQuads(quads);
     const layers = await this.layersOf(view, frame, assets);
     const { canvas } = this.context;
@@ -239,6 +247,9 @@ export class Stage {
     if (behind) await this.artist.paint(context, behind, assets);
   }
 }
+
+const sameRange = (a: StageView['range'], b: StageView['range']): boolean =>
+  a?.from === b?.from && a?.to === b?.to;
 
 function fillWith(context: Context, colour: string): void {
   context.fillStyle = colour;

@@ -4,12 +4,14 @@ import {
   createOverlay,
   nestedIn,
   nestingCircle,
+  overlayFromRow,
   withFollowingLength,
   type FontFile,
   type Footage,
   type Kit,
   type Landing,
   type Overlay,
+  type PlannedOverlay,
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';
@@ -123,6 +125,16 @@ export const addOverlay =
     const overlay = change(createOverlay(stamp(), 'New overlay'));
     dispatch(documentAdded(overlay));
     return overlay.id;
+  };
+
+/** Makes the overlays that were planned from a table, after one of the kit. */
+export const addFromTable =
+  (id: string, planned: readonly PlannedOverlay[]): AppThunk =>
+  (dispatch, getState) => {
+    const overlay = selectOverlay(getState(), id);
+    if (!overlay || !dispatch(mayChange())) return;
+    for (const plan of planned) dispatch(documentAdded(overlayFromRow(overlay, plan, stamp())));
+    dispatch(noticed(`${planned.length} overlays were made from the table.`));
   };
 
 export const addLanding =

@@ -3,11 +3,22 @@ import type { Playhead } from '@/engine/engine';
 
 export interface PlayerState extends Playhead {
   readonly loop: boolean;
+  /** The frame at which it stood last while nothing was played. */
+  readonly paused: number;
+  /** Frames that are played over and over; null for the whole. `to` is exclusive. */
+  readonly range: { readonly from: number; readonly to: number } | null;
 }
 
 /** Where the playhead of one document stands; outside the store, for it changes at every frame. */
 export class Player {
-  private state: PlayerState = { frame: 0, playing: false, dropped: 0, loop: true };
+  private state: PlayerState = {
+    frame: 0,
+    playing: false,
+    dropped: 0,
+    loop: true,
+    range: null,
+    paused: 0,
+  };
   private readonly listeners = new Set<() => void>();
 
   readonly get = (): PlayerState => this.state;
@@ -19,14 +30,25 @@ export class Player {
 
   /** Moves the playhead by hand, which pauses. */
   seek(frame: number, length: number): void {
-    this.set({ frame: Math.min(length - 1, Math.max(0, Math.round(frame))), playing: false });
+    const at = Math.min(length - 1, Math.max(0, Math.round(frame)));
+    this.set({ frame: at, playing: false, range: null });
   }
 
   /** Plays from here, or from the start when there is nothing left to play. */
   toggle(length: number): void {
     const { playing, frame } = this.state;
-    if (playing) this.set({ playing: false });
+    if (playing) this.set({ playing: false, range: null });
     else this.set({ playing: true, dropped: 0, frame: frame >= length - 1 ? 0 : frame });
+  }
+
+  /** Plays some frames over and over, until something else is played or sought. */
+  playRange(from: number, to: number): void {
+    this.set({
+      frame: from,
+      playing: true,
+      dropped: 0,
+      range: { from, to: Math.max(from + 1, to) },
+    });
   }
 
   toggleLoop(): void {
@@ -39,7 +61,8 @@ export class Player {
   }
 
   private set(change: Partial<PlayerState>): void {
-    this.state = { ...this.state, ...change };
+    const next = { ...this.state, ...change };
+    this.state = next.playing ? next : { ...next, paused: next.frame };
     this.listeners.forEach((listener) => listener());
   }
 }

@@ -1,3 +1,4 @@
+import type { Style } from '@/core/document';
 import type { Settings } from './storage';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
@@ -16,6 +17,8 @@ interface SessionState {
   /** Why the newest changes could not be saved; null while all is well. */
   readonly unsaved: string | null;
   readonly theme: Settings['theme'];
+  /** The look that was copied last, to be given to other layers. */
+  readonly style: Style | null;
 }
 
 const initialState: SessionState = {
@@ -23,6 +26,7 @@ const initialState: SessionState = {
   following: false,
   unsaved: null,
   theme: 'system',
+  style: null,
 };
 
 const session = createSlice({
@@ -46,11 +50,15 @@ const session = createSlice({
     unsavedSet: (state, { payload }: PayloadAction<string | null>) => {
       state.unsaved = payload;
     },
+    styleCopied: (state, { payload }: PayloadAction<Style>) => {
+      state.style = payload as typeof state.style;
+    },
     themeSet: (state, { payload }: PayloadAction<SessionState['theme']>) => {
       state.theme = payload;
     },
   },
 });
 
-export const { noticed, dismissed, followingSet, unsavedSet, themeSet } = session.actions;
+export const { noticed, dismissed, followingSet, unsavedSet, themeSet, styleCopied } =
+  session.actions;
 export const sessionReducer = session.reducer;

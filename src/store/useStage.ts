@@ -37,8 +37,8 @@ export function useStage(options: StageOptions): StageLink {
     const { width, height } = size.current;
     if (!handle.current || width === 0 || height === 0) return;
     const { player: current, ...view } = latest.current;
-    const { frame, playing, loop } = current.get();
-    handle.current.show({ ...view, frame, playing, loop, width, height });
+    const { frame, playing, loop, range } = current.get();
+    handle.current.show({ ...view, frame, playing, loop, range, width, height });
   }, []);
 
   useEffect(() => {
@@ -50,7 +50,8 @@ export function useStage(options: StageOptions): StageLink {
     let before = player.get();
     return player.subscribe(() => {
       const now = player.get();
-      const byStage = before.playing && now.playing && before.loop === now.loop;
+      const byStage =
+        before.playing && now.playing && before.loop === now.loop && before.range === now.range;
       before = now;
       if (!byStage) show();
     });

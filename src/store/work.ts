@@ -1,12 +1,14 @@
 import { engine } from '@/engine/engine';
 
 export type {
+  LetterTarget,
   Progress,
   ReadBack,
   SendRequest,
   SendStage,
   Sent,
   ServerHealth,
+  Split,
 } from '@/engine/engine';
 
 /** Heavy work that leaves the kit as it is; screens call the engine through here. */
@@ -16,6 +18,9 @@ export const work = {
   measureOverlay: engine.measureOverlay,
   pictureOfFinding: engine.pictureOfFinding,
   pickColour: engine.pickColour,
+  splitLayer: engine.splitLayer,
+  findLetterTarget: engine.findLetterTarget,
+  findOverflow: engine.findOverflow,
   send: engine.send,
   serverHealth: engine.serverHealth,
 };

@@ -1,5 +1,5 @@
 import Slider from '@react-native-community/slider';
-import { useId, useState } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { newGesture } from './gesture';
 import { FONT, RADIUS, TOUCH, useTokens } from './theme';
@@ -15,6 +15,8 @@ interface NumberFieldProps {
   /** The slider's own range, where the whole range would make it useless. */
   readonly feel?: { readonly min: number; readonly max: number };
   readonly onChange: (value: number, gesture: string | null) => void;
+  /** Stands at the end of the row. */
+  readonly children?: ReactNode;
 }
 
 /** A number with a slider for feel and a field for exactness; both commit one undo step. */
@@ -49,6 +51,7 @@ export function NumberField(props: NumberFieldProps) {
         }}
       />
       <TypedNumber {...{ label, value, unit, min, max, step, onChange }} />
+      {props.children}
     </View>
   );
 }
@@ -75,7 +78,7 @@ export function ShareField({ label, value, onChange }: ShareFieldProps) {
   );
 }
 
-type TypedNumberProps = Omit<NumberFieldProps, 'feel'>;
+type TypedNumberProps = Omit<NumberFieldProps, 'feel' | 'children'>;
 
 /** The typed half of a number field: commits on Enter or when left, refuses what is no number. */
 function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumberProps) {

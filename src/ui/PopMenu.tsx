@@ -9,7 +9,8 @@ export interface MenuEntry {
   readonly id?: string;
   readonly label: string;
   readonly icon?: string;
-  readonly onPress: () => void;
+  /** What to do, or further entries to choose from. */
+  readonly onPress: (() => void) | readonly MenuEntry[];
 }
 
 interface PopMenuProps {
@@ -25,10 +26,21 @@ interface PopMenuProps {
 export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
   const tokens = useTokens();
   const [open, setOpen] = useState(false);
-  const choose = (entry: MenuEntry) => {
+  const [inner, setInner] = useState<MenuEntry | null>(null);
+  const close = () => {
     setOpen(false);
+    setInner(null);
+  };
+  const choose = (entry: MenuEntry) => {
+    if (typeof entry.onPress !== 'function') {
+      setInner(entry);
+      return;
+    }
+    close();
     entry.onPress();
   };
+  const shown = inner && typeof inner.onPress !== 'function' ? inner.onPress : entries;
+  const heading = inner?.label ?? title;
   return (
     <>
       {opener(() => setOpen(true))}
@@ -36,16 +48,16 @@ export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
         <Portal>
           <Modal
             visible
-            onDismiss={() => setOpen(false)}
+            onDismiss={close}
             style={styles.shade}
             contentContainerStyle={[styles.list, { backgroundColor: tokens.card }]}
           >
             <Words kind="strong" style={styles.title}>
-              {title}
+              {heading}
             </Words>
             <ScrollView>
-              <View role="menu" aria-label={title}>
-                {entries.map((entry) => (
+              <View role="menu" aria-label={heading}>
+                {shown.map((entry) => (
                   <Pressable
                     key={entry.id ?? entry.label}
                     role="menuitem"
@@ -55,9 +67,12 @@ export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
                   >
                     {entry.icon ? <Icon source={entry.icon} size={20} color={tokens.ink} /> : null}
                     <Words style={styles.label}>{entry.label}</Words>
+                    {typeof entry.onPress === 'function' ? null : (
+                      <Icon source="chevron-right" size={20} color={tokens.softInk} />
+                    )}
                   </Pressable>
                 ))}
-                {entries.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
+                {shown.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
               </View>
             </ScrollView>
           </Modal>

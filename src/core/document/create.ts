@@ -166,6 +166,20 @@ export function createShape(id: string, overlay: Overlay, shape: string): ShapeL
 export const shapeParams = (shape: string): Readonly<Record<string, number>> =>
   Object.fromEntries(shapeKind(shape).params.map(({ name, initial }) => [name, initial]));
 
+/** A shape of another kind in the same size, with what both kinds have to set kept as it is. */
+export function setShape(layer: ShapeLayer, shape: string): ShapeLayer {
+  const kind = shapeKind(shape);
+  const kept = Object.entries(layer.params).filter(([name]) =>
+    kind.params.some((param) => param.name === name),
+  );
+  return {
+    ...layer,
+    shape,
+    params: { ...shapeParams(shape), ...Object.fromEntries(kept) },
+    points: kind.points?.(layer) ?? [],
+  };
+}
+
 /** A still or a clip in a box of its own shape, made to fit the canvas when it is larger. */
 export function createFootageLayer(id: string, overlay: Overlay, footage: Footage): FootageLayer {
   const shrink = Math.min(1, overlay.width / footage.width, overlay.height / footage.height);

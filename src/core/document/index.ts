@@ -3,3 +3,4 @@ export * from './create';
 export * from './edit';
 export { readDocument, readKit } from './schema';
 export * from './bundle';
+export * from './table';

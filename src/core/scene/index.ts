@@ -9,8 +9,8 @@ export type { Box, Quad } from './box';
 export { boxAround, boxCentre, quadHolds } from './box';
 export type { Matrix, Point } from './matrix';
 export { apply, multiply, scaling, translation } from './matrix';
-export { layerBox, layerQuads } from './overlayScene';
-export { layerTree, withinLayer } from './tree';
+export { layerBox, layerQuads } from './layerBoxes';
+export { layerTree, withinLayer, type LayerTree } from './tree';
 export { itemAlone, itemQuads, withoutKeys } from './landingScene';
 export type {
   ArtworkItem,

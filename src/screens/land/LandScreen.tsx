@@ -97,8 +97,10 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
               width={landing.width}
               height={landing.height}
               {...stage}
-              things={landing.items.filter((entry) => !entry.hidden)}
-              selected={selected}
+              things={landing.items
+                .filter((entry) => !entry.hidden)
+                .map(({ id, name, place: at }) => ({ id, name, place: at, pivot: at }))}
+              selected={selected ? [selected] : []}
               onSelect={setSelected}
               onPlace={(id, next, gesture) => place(id, { place: next }, gesture)}
               onPick={picking ? (point) => void pick(point) : undefined}
@@ -118,7 +120,7 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
             length={landing.length}
             rate={landing.rate}
             playhead={<PlayerMark player={player} />}
-            selected={selected}
+            selected={selected ? [selected] : []}
             wide={wide}
             add={<AddItem landing={landing} onAdded={setSelected} />}
             onSelect={setSelected}

@@ -12,11 +12,15 @@ function laneOf(item: LandingItem, landing: Landing, bundle: Bundle): Lane {
     name: item.name,
     icon: item.source.kind === 'overlay' ? 'layers-outline' : 'movie-open-outline',
     hidden: item.hidden,
+    locked: false,
+    depth: 0,
+    open: null,
     from: item.start,
     to: item.start + lengthOf(item, landing, bundle),
     arrive: 0,
     leave: 0,
     marks: [],
+    keys: [],
     trims: false,
   };
 }

@@ -1,48 +1,77 @@
 import type { Layer, Overlay, Phase } from '@/core/document';
 import { timeLayers, type LayerTiming } from '@/core/motion/timing';
+import { layerTree, type LayerTree } from '@/core/scene';
 import type { CueLink, Lane } from '@/ui/cueSheet/types';
 
 export const LAYER_ICONS: Readonly<Record<Layer['kind'], string>> = {
   words: 'format-text',
   shape: 'shape-outline',
+  picture: 'image-outline',
+  clip: 'movie-open-outline',
+  group: 'folder-outline',
+  overlay: 'layers-outline',
 };
 
-/** An overlay's layers as lanes, the topmost first, and its cues as links. */
-export function overlayLanes(overlay: Overlay): {
+type Timings = ReadonlyMap<string, LayerTiming>;
+
+/**
+ * An overlay's layers as lanes, the topmost first and what is in an open group under it, and its
+ * cues as links.
+ */
+export function overlayLanes(
+  overlay: Overlay,
+  opened: ReadonlySet<string> = new Set(),
+): {
   lanes: readonly Lane[];
   links: readonly CueLink[];
 } {
   const timings = timeLayers(overlay);
-  const lanes = overlay.layers.map((layer) => laneOf(layer, timings.get(layer.id)!)).reverse();
+  const lanes = lanesOf(null, 0, layerTree(overlay.layers), timings, opened);
   return { lanes, links: overlay.layers.flatMap((layer) => linksOf(layer, overlay, timings)) };
 }
 
-function laneOf(layer: Layer, timing: LayerTiming): Lane {
+const lanesOf = (
+  group: string | null,
+  depth: number,
+  tree: LayerTree,
+  timings: Timings,
+  opened: ReadonlySet<string>,
+): readonly Lane[] =>
+  [...(tree.get(group) ?? [])].reverse().flatMap((layer) => {
+    const open = layer.kind === 'group' ? opened.has(layer.id) : null;
+    const inside = open ? lanesOf(layer.id, depth + 1, tree, timings, opened) : [];
+    return [laneOf(layer, depth, open, timings.get(layer.id)!), ...inside];
+  });
+
+function laneOf(layer: Layer, depth: number, open: boolean | null, timing: LayerTiming): Lane {
   const times = (phase: Phase) =>
     layer.moves
       .filter((move) => move.phase === phase)
       .map((move) => ({ id: move.id, ...timing.moves.get(move.id)! }));
   const arrived = Math.max(timing.from, ...times('arrive').map((time) => time.end));
   const leaving = Math.min(timing.to, ...times('leave').map((time) => time.start));
+  const keys = Object.values(layer.keyframes).flatMap((channel) =>
+    channel.map(({ frame }) => frame),
+  );
   return {
     id: layer.id,
     name: layer.name,
     icon: LAYER_ICONS[layer.kind],
     hidden: layer.hidden,
+    locked: layer.locked,
+    depth,
+    open,
     from: timing.from,
     to: timing.to,
     arrive: arrived - timing.from,
     leave: timing.to - leaving,
     marks: times('stay'),
+    keys: [...new Set(keys)],
     trims: true,
   };
 }
 
-function linksOf(
-  layer: Layer,
-  overlay: Overlay,
-  timings: ReadonlyMap<string, LayerTiming>,
-): readonly CueLink[] {
+function linksOf(layer: Layer, overlay: Overlay, timings: Timings): readonly CueLink[] {
   return layer.moves.flatMap((move) => {
     const { cue } = move;
     if (cue.kind === 'at') return [];

@@ -16,8 +16,14 @@ interface CueSheetProps {
   readonly length: number;
   readonly rate: Rate;
   readonly playhead: React.ReactNode;
-  readonly selected: string | null;
-  readonly onSelect: (id: string) => void;
+  readonly selected: readonly string[];
+  /** `more` adds to what is chosen already. */
+  readonly onSelect: (id: string, more: boolean) => void;
+  /** Puts a lane right above another one; null is the foot of the list. */
+  readonly onDrop?: (id: string, below: string | null) => void;
+  readonly onOpen?: (id: string) => void;
+  /** Lets a lane wait for what is nearest to a frame of another lane. */
+  readonly onLink?: (id: string, target: string, frame: number) => void;
   readonly onScrub: (frame: number) => void;
   /** Steps the playhead by frames. */
   readonly onStep: (by: number) => void;
@@ -46,6 +52,14 @@ export function CueSheet(props: CueSheetProps) {
   const scrub = useDrag(({ xy: [x] }) => {
     onScrub((x - ruler.current!.getBoundingClientRect().left - EDGE) / pixels);
   }, POINTER_DRAG);
+  const { onLink } = props;
+  const linkFrom = (id: string) =>
+    onLink &&
+    ((x: number, y: number) => {
+      const target = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-lane]');
+      const left = ruler.current!.getBoundingClientRect().left + EDGE;
+      if (target) onLink(id, target.dataset.lane!, (x - left) / pixels);
+    });
   const pinch = useGesture(
     { onPinch: ({ offset: [factor] }) => setZoom(factor) },
     { pinch: { scaleBounds: { min: 1, max: 20 }, rubberband: false } },
@@ -64,14 +78,7 @@ export function CueSheet(props: CueSheetProps) {
               Cue sheet
             </Words>
           </View>
-          {lanes.map((lane) => (
-            <LaneName
-              key={lane.id}
-              lane={lane}
-              selected={lane.id === selected}
-              onSelect={props.onSelect}
-            />
-          ))}
+          <LaneNames {...props} />
           <View style={styles.add}>{props.add}</View>
         </View>
         <View
@@ -111,18 +118,20 @@ export function CueSheet(props: CueSheetProps) {
               {lanes.map((lane) => (
                 <View
                   key={lane.id}
+                  {...{ dataSet: { lane: lane.id } }}
                   style={[
                     styles.lane,
                     { borderColor: tokens.line },
-                    lane.id === selected && { backgroundColor: tokens.moonSoft },
+                    selected.includes(lane.id) && { backgroundColor: tokens.moonSoft },
                   ]}
                 >
                   <Ribbon
                     lane={lane}
                     pixels={pixels}
                     offset={EDGE}
-                    selected={lane.id === selected}
-                    onSelect={() => props.onSelect(lane.id)}
+                    selected={selected.includes(lane.id)}
+                    onSelect={(more) => props.onSelect(lane.id, more)}
+                    onLink={linkFrom(lane.id)}
                     onShift={(by, gesture) => props.onShift(lane.id, by, gesture)}
                     onTrim={(end, by, gesture) => props.onTrim(lane.id, end, by, gesture)}
                     onStretch={(part, by, gesture) => props.onStretch(lane.id, part, by, gesture)}
@@ -142,35 +151,110 @@ export function CueSheet(props: CueSheetProps) {
 /** Room left and right of the time range, so that its ends can be grasped. */
 const EDGE = 10;
 
-function LaneName({
-  lane,
-  selected,
-  onSelect,
-}: {
-  lane: Lane;
-  selected: boolean;
-  onSelect: (id: string) => void;
-}) {
+/** The lanes' names; dragged by their signs they change the stack. */
+function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: CueSheetProps) {
   const tokens = useTokens();
+  const list = useRef<HTMLDivElement>(null);
+  const [drop, setDrop] = useState<number | null>(null);
+  const gapAt = (y: number) => {
+    const top = list.current!.getBoundingClientRect().top;
+    return Math.min(lanes.length, Math.max(0, Math.round((y - top) / ROW)));
+  };
+  const finish = (id: string, gap: number) => {
+    setDrop(null);
+    const from = lanes.findIndex((lane) => lane.id === id);
+    // On either side of itself it stays where it is.
+    if (gap !== from && gap !== from + 1) onDrop?.(id, lanes[gap]?.id ?? null);
+  };
   return (
-    <Pressable
-      role="button"
-      aria-label={`Choose ${lane.name}`}
-      aria-pressed={selected}
-      onPress={() => onSelect(lane.id)}
+    <div ref={list} style={{ position: 'relative' }}>
+      {lanes.map((lane) => (
+        <LaneName
+          key={lane.id}
+          lane={lane}
+          selected={selected.includes(lane.id)}
+          onSelect={(more) => onSelect(lane.id, more)}
+          onOpen={onOpen && lane.open !== null ? () => onOpen(lane.id) : undefined}
+          onDrag={onDrop && ((y, last) => (last ? finish(lane.id, gapAt(y)) : setDrop(gapAt(y))))}
+        />
+      ))}
+      {drop === null ? null : (
+        <View style={[styles.drop, { top: drop * ROW - 1, backgroundColor: tokens.moon }]} />
+      )}
+    </div>
+  );
+}
+
+interface LaneNameProps {
+  readonly lane: Lane;
+  readonly selected: boolean;
+  readonly onSelect: (more: boolean) => void;
+  readonly onOpen?: () => void;
+  readonly onDrag?: (y: number, last: boolean) => void;
+}
+
+function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
+  const tokens = useTokens();
+  const bind = useDrag(
+    ({ tap, last, xy: [, y], event }) => {
+      if (tap) onSelect('shiftKey' in event && event.shiftKey);
+      else onDrag?.(y, last);
+    },
+    { ...POINTER_DRAG, filterTaps: true, axis: 'y' },
+  );
+  return (
+    <View
       style={[
         styles.name,
-        { borderColor: tokens.line },
+        { borderColor: tokens.line, paddingLeft: lane.depth * 12 },
         selected && { backgroundColor: tokens.moonSoft },
       ]}
     >
-      <Icon source={lane.icon} size={16} color={tokens.ink} />
-      <Words kind="small" lines={1} style={[styles.flex, lane.hidden && styles.faint]}>
-        {lane.name}
-      </Words>
-    </Pressable>
+      <div {...bind()} aria-label={`Move ${lane.name} in the stack`} role="button" style={grip}>
+        <Icon source={lane.icon} size={16} color={tokens.ink} />
+      </div>
+      <Pressable
+        role="button"
+        aria-label={`Choose ${lane.name}`}
+        aria-pressed={selected}
+        onPress={({ nativeEvent }) =>
+          onSelect((nativeEvent as unknown as MouseEvent).shiftKey === true)
+        }
+        style={styles.choose}
+      >
+        <Words kind="small" lines={1} style={[styles.flex, lane.hidden && styles.faint]}>
+          {lane.name}
+        </Words>
+        {lane.locked ? <Icon source="lock-outline" size={14} color={tokens.softInk} /> : null}
+      </Pressable>
+      {onOpen ? (
+        <Pressable
+          role="button"
+          aria-label={`${lane.open ? 'Close' : 'Open'} ${lane.name}`}
+          aria-expanded={lane.open ?? false}
+          onPress={onOpen}
+          style={styles.open}
+        >
+          <Icon
+            source={lane.open ? 'chevron-up' : 'chevron-down'}
+            size={18}
+            color={tokens.softInk}
+          />
+        </Pressable>
+      ) : null}
+    </View>
   );
 }
+
+const grip = {
+  width: 34,
+  height: ROW,
+  display: 'flex',
+  alignItems: 'center',
+  justifyContent: 'center',
+  touchAction: 'none',
+  cursor: 'grab',
+} as const;
 
 /** A mark and a number every second, or rarer where they would touch. */
 function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: number }) {
@@ -210,6 +294,8 @@ function Links({
   lanes: readonly Lane[];
 }) {
   const tokens = useTokens();
+  const seen = (link: CueLink) =>
+    [link.fromLane, link.toLane].every((id) => lanes.some((lane) => lane.id === id));
   const middle = (id: string) => RULER + lanes.findIndex((lane) => lane.id === id) * ROW + ROW / 2;
   return (
     <Svg
@@ -217,7 +303,7 @@ function Links({
       width="100%"
       height={RULER + lanes.length * ROW}
     >
-      {links.map((link) => {
+      {links.filter(seen).map((link) => {
         const x0 = EDGE + link.fromFrame * pixels;
         const x1 = EDGE + link.toFrame * pixels;
         const y0 = middle(link.fromLane);
@@ -282,10 +368,11 @@ const styles = StyleSheet.create({
     height: ROW,
     flexDirection: 'row',
     alignItems: 'center',
-    gap: 6,
-    paddingHorizontal: 10,
     borderBottomWidth: 1,
   },
+  choose: { flex: 1, minWidth: 0, height: ROW, flexDirection: 'row', alignItems: 'center', gap: 4 },
+  open: { width: 36, height: ROW, alignItems: 'center', justifyContent: 'center' },
+  drop: { position: 'absolute', left: 0, right: 0, height: 3 },
   add: { paddingHorizontal: 8, alignItems: 'flex-start' },
   flex: { flex: 1 },
   faint: { opacity: 0.5, textDecorationLine: 'line-through' },

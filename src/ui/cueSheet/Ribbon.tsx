@@ -1,4 +1,6 @@
 import { useDrag } from '@use-gesture/react';
+import { useState } from 'react';
+import { Icon } from 'react-native-paper';
 import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
@@ -10,7 +12,10 @@ interface RibbonProps {
   readonly pixels: number;
   readonly offset: number;
   readonly selected: boolean;
-  readonly onSelect: () => void;
+  /** `more` adds to what is chosen already. */
+  readonly onSelect: (more: boolean) => void;
+  /** Ends a link that was dragged from this ribbon, at a point of the screen. */
+  readonly onLink?: (x: number, y: number) => void;
   /** `by` is the change in frames since the gesture's last call. */
   readonly onShift: (by: number, gesture: string) => void;
   readonly onTrim: (end: 'from' | 'to', by: number, gesture: string) => void;
@@ -90,6 +95,15 @@ export function Ribbon(props: RibbonProps) {
               fill={tokens.plum}
             />
           ))}
+          {lane.keys.map((frame) => (
+            <Path
+              key={frame}
+              d={diamond((frame - lane.from) * pixels, HEIGHT / 2)}
+              fill={tokens.moon}
+              stroke={tokens.ink}
+              strokeWidth={1}
+            />
+          ))}
           {selected ? (
             <Rect
               x={1}
@@ -105,6 +119,7 @@ export function Ribbon(props: RibbonProps) {
           ) : null}
         </Svg>
       </div>
+      {selected && props.onLink ? <LinkHandle name={name} at={left} onLink={props.onLink} /> : null}
       {lane.trims && selected ? (
         <>
           <Grasp
@@ -141,16 +156,67 @@ export function Ribbon(props: RibbonProps) {
   );
 }
 
+const diamond = (x: number, y: number): string => `M${x - 5} ${y}l5 -5 5 5 -5 5Z`;
+
+interface LinkHandleProps {
+  readonly name: string;
+  readonly at: number;
+  readonly onLink: (x: number, y: number) => void;
+}
+
+/** Dragged onto another ribbon, it makes this one wait for that one. */
+function LinkHandle({ name, at, onLink }: LinkHandleProps) {
+  const tokens = useTokens();
+  const [reach, setReach] = useState<readonly [number, number] | null>(null);
+  const bind = useDrag(({ event, last, tap, xy, movement }) => {
+    event.stopPropagation();
+    setReach(last ? null : movement);
+    if (last && !tap) onLink(xy[0], xy[1]);
+  }, POINTER_DRAG);
+  return (
+    <div
+      {...bind()}
+      role="button"
+      aria-label={`Let ${name} wait for another layer`}
+      style={{
+        position: 'absolute',
+        left: at - 30,
+        top: 8,
+        width: 24,
+        height: 24,
+        display: 'flex',
+        alignItems: 'center',
+        justifyContent: 'center',
+        touchAction: 'none',
+        cursor: 'crosshair',
+        zIndex: 2,
+        pointerEvents: reach ? 'none' : 'auto',
+      }}
+    >
+      <Icon source="link-variant" size={18} color={tokens.plum} />
+      {reach ? (
+        <Svg
+          style={{ position: 'absolute', left: 12, top: 12, overflow: 'visible' }}
+          width={1}
+          height={1}
+        >
+          <Line x1={0} y1={0} x2={reach[0]} y2={reach[1]} stroke={tokens.moon} strokeWidth={3} />
+        </Svg>
+      ) : null}
+    </div>
+  );
+}
+
 /** Reports a drag in whole frames, step by step. */
 function useFrameDrag(
   pixels: number,
   onMove: (by: number, gesture: string) => void,
-  onTap: () => void = () => undefined,
+  onTap: (more: boolean) => void = () => undefined,
 ) {
   return useDrag(
-    ({ first, tap, movement: [x], memo }) => {
+    ({ event, first, tap, movement: [x], memo }) => {
       if (tap) {
-        onTap();
+        onTap('shiftKey' in event && event.shiftKey);
         return undefined;
       }
       const held =

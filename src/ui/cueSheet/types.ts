@@ -4,6 +4,11 @@ export interface Lane {
   readonly name: string;
   readonly icon: string;
   readonly hidden: boolean;
+  readonly locked: boolean;
+  /** How many groups it is in. */
+  readonly depth: number;
+  /** Whether a group shows what is in it; null for anything else. */
+  readonly open: boolean | null;
   readonly from: number;
   readonly to: number;
   /** Frames the arrive moves take from the ribbon's start; 0 without. */
@@ -12,6 +17,8 @@ export interface Lane {
   readonly leave: number;
   /** Stay moves, as marks on the ribbon. */
   readonly marks: readonly { readonly id: string; readonly start: number; readonly end: number }[];
+  /** Frames at which it has keyframes. */
+  readonly keys: readonly number[];
   /** Whether its ends can be dragged; an item of fixed length only moves. */
   readonly trims: boolean;
 }

@@ -30,9 +30,7 @@ const STAND_OFF = 22;
 
 /** The stitch round the chosen thing, with a handle to resize it and one to turn it. */
 export function Selection({ name, quad, place, fit, shown, onHandle }: SelectionProps) {
-  const tokens = useTokens();
   const [a, b, c, d] = quad.map(({ x, y }) => ({ x: x * fit, y: y * fit }));
-  const points = [a, b, c, d].map(({ x, y }) => `${x},${y}`).join(' ');
   const top = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   const up = { x: a.x - d.x, y: a.y - d.y };
   const length = Math.hypot(up.x, up.y) || 1;
@@ -44,23 +42,32 @@ export function Selection({ name, quad, place, fit, shown, onHandle }: Selection
   });
   return (
     <>
-      <Svg
-        style={{ position: 'absolute', inset: 0, overflow: 'visible', pointerEvents: 'none' }}
-        width="100%"
-        height="100%"
-      >
-        <Polygon points={points} fill="none" stroke="#ffffff" strokeWidth={3} />
-        <Polygon
-          points={points}
-          fill="none"
-          stroke={tokens.plum}
-          strokeWidth={1.5}
-          strokeDasharray="6 4"
-        />
-      </Svg>
+      <Stitch quad={quad} fit={fit} />
       <Handle at={within(c, shown)} label={`Resize ${name}`} round={false} {...handle(false)} />
       <Handle at={within(turn, shown)} label={`Turn ${name}`} round {...handle(true)} />
     </>
+  );
+}
+
+/** The dashed line round a chosen thing. */
+export function Stitch({ quad, fit }: { readonly quad: Quad; readonly fit: number }) {
+  const tokens = useTokens();
+  const points = quad.map(({ x, y }) => `${x * fit},${y * fit}`).join(' ');
+  return (
+    <Svg
+      style={{ position: 'absolute', inset: 0, overflow: 'visible', pointerEvents: 'none' }}
+      width="100%"
+      height="100%"
+    >
+      <Polygon points={points} fill="none" stroke="#ffffff" strokeWidth={3} />
+      <Polygon
+        points={points}
+        fill="none"
+        stroke={tokens.plum}
+        strokeWidth={1.5}
+        strokeDasharray="6 4"
+      />
+    </Svg>
   );
 }
 

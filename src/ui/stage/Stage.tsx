@@ -7,13 +7,15 @@ import { boxAround, quadHolds, type Point, type Quad } from '@/core/scene';
 import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 import { Words } from '../Words';
-import { Selection } from './Selection';
+import { Selection, Stitch } from './Selection';
 
 /** Something on the stage that can be chosen and placed. */
 export interface StageThing {
   readonly id: string;
   readonly name: string;
   readonly place: Place;
+  /** The point it turns and grows about, in document pixels. */
+  readonly pivot: Point;
 }
 
 interface StageProps {
@@ -25,8 +27,11 @@ interface StageProps {
   /** Bottom first. */
   readonly things: readonly StageThing[];
   readonly quads: ReadonlyMap<string, Quad>;
-  readonly selected: string | null;
-  readonly onSelect: (id: string | null) => void;
+  readonly selected: readonly string[];
+  /** `more` adds to what is chosen already. */
+  readonly onSelect: (id: string | null, more: boolean) => void;
+  /** What an offset in document pixels is to a thing; left out where all of them count alike. */
+  readonly offsetOf?: (id: string, dx: number, dy: number) => Point;
   readonly onPlace: (id: string, place: Place, gesture: string) => void;
   /** Takes taps instead of choosing things; in document pixels. */
   readonly onPick?: (point: Point) => void;
@@ -46,6 +51,7 @@ interface Grip {
 /** The canvas on its mat, as large as fits; things on it are dragged, pinched, turned and nudged. */
 export function Stage(props: StageProps) {
   const { width, height, things, quads, selected, onSelect, onPlace, onPick } = props;
+  const offsetOf = props.offsetOf ?? ((_id, x, y) => ({ x, y }));
   const tokens = useTokens();
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [snapped, setSnapped] = useState<{ x: number | null; y: number | null }>({
@@ -67,36 +73,51 @@ export function Stage(props: StageProps) {
   };
   const thingAt = (point: Point) =>
     things.findLast(({ id }) => quads.has(id) && quadHolds(quads.get(id)!, point));
-  const chosen = things.find((thing) => thing.id === selected);
+  const chosen = things.find((thing) => thing.id === selected.at(-1));
+  const isChosen = ({ id }: StageThing) => selected.includes(id);
 
   const drag = (grip: Grip, dx: number, dy: number) => {
     const moved = boxAround(grip.quad.map(({ x, y }) => ({ x: x + dx, y: y + dy })));
     const others = [...quads]
-      .filter(([id]) => id !== grip.thing.id)
+      .filter(([id]) => things.some((thing) => thing.id === id) && !selected.includes(id))
       .map(([, quad]) => boxAround(quad));
     const snap = snapBox(moved, snapLines({ width, height }, others), SNAP_REACH / fit);
     setSnapped({ x: snap.x, y: snap.y });
-    onPlace(grip.thing.id, movedPlace(grip.thing.place, dx + snap.dx, dy + snap.dy), grip.gesture);
+    const offset = offsetOf(grip.thing.id, dx + snap.dx, dy + snap.dy);
+    onPlace(grip.thing.id, movedPlace(grip.thing.place, offset.x, offset.y), grip.gesture);
   };
 
   const bind = useGesture(
     {
-      onDrag: ({ first, last, tap, xy, initial, movement: [mx, my], memo, pinching, cancel }) => {
+      onDrag: ({
+        event,
+        first,
+        last,
+        tap,
+        xy,
+        initial,
+        movement: [mx, my],
+        memo,
+        pinching,
+        cancel,
+      }) => {
         if (pinching) return cancel();
         if (tap) {
           const point = toDocument(xy);
           if (onPick) onPick(point);
-          else onSelect(thingAt(point)?.id ?? null);
+          else onSelect(thingAt(point)?.id ?? null, event.shiftKey);
           return undefined;
         }
         if (onPick) return undefined;
         let grip = memo as Grip | null | undefined;
         if (first || grip === undefined) {
           const start = toDocument(initial);
-          const onChosen =
-            chosen && quads.has(chosen.id) && quadHolds(quads.get(chosen.id)!, start);
-          grip = gripOf(onChosen ? chosen : thingAt(start));
-          if (grip) onSelect(grip.thing.id);
+          const held = things.find(
+            (thing) =>
+              isChosen(thing) && quads.has(thing.id) && quadHolds(quads.get(thing.id)!, start),
+          );
+          grip = gripOf(held ?? thingAt(start));
+          if (grip && !held) onSelect(grip.thing.id, false);
         }
         if (grip) drag(grip, mx / fit, my / fit);
         if (last) setSnapped({ x: null, y: null });
@@ -117,7 +138,8 @@ export function Stage(props: StageProps) {
     if (!by || !chosen) return;
     event.preventDefault();
     const far = event.shiftKey ? 10 : 1;
-    onPlace(chosen.id, movedPlace(chosen.place, by[0] * far, by[1] * far), newGesture());
+    const offset = offsetOf(chosen.id, by[0] * far, by[1] * far);
+    onPlace(chosen.id, movedPlace(chosen.place, offset.x, offset.y), newGesture());
   };
 
   return (
@@ -144,6 +166,11 @@ export function Stage(props: StageProps) {
         <div data-stage-canvas="" style={fill} />
         {props.children}
         <SnapMarks snapped={snapped} fit={fit} />
+        {things
+          .filter((thing) => isChosen(thing) && thing !== chosen && quads.has(thing.id))
+          .map((thing) => (
+            <Stitch key={thing.id} quad={quads.get(thing.id)!} fit={fit} />
+          ))}
         {chosen && quads.has(chosen.id) && !onPick ? (
           <Selection
             name={chosen.name}
@@ -151,8 +178,11 @@ export function Stage(props: StageProps) {
             fit={fit}
             shown={shown}
             onHandle={(from, to, turning, gesture, start) => {
-              const centre = { x: start.x, y: start.y };
-              const { factor, degrees } = handleChange(centre, toDocument(from), toDocument(to));
+              const { factor, degrees } = handleChange(
+                chosen.pivot,
+                toDocument(from),
+                toDocument(to),
+              );
               onPlace(
                 chosen.id,
                 turnedPlace(start, turning ? 1 : factor, turning ? degrees : 0),

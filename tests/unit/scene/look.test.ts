@@ -4,12 +4,12 @@ import {
   createFootageLayer,
   createNested,
   groupLayers,
+  NO_EDGES,
   placeAt,
+  shapeParams,
   solid,
 } from '@/core/document';
-import { NO_EDGES } from '@/core/document/create';
 import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
-import { shapeParams } from '@/core/document';
 import { NEUTRAL } from '@/core/scene/look';
 import { nodeContext } from '@/paint/nodeTools';
 import { linearBurn } from '@/paint/blends';

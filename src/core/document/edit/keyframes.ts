@@ -1,5 +1,5 @@
 import { channelNamed, keyframedValue, layerAt } from '../../motion/channels';
-import type { Keyframe, Layer } from '../layers';
+import type { Keyframe, Layer, Place } from '../layers';
 
 /** Sets a channel of a layer: by a keyframe at `frame` where it has keyframes, else for good. */
 export function setChannel(layer: Layer, name: string, value: number, frame: number): Layer {
@@ -57,3 +57,13 @@ function withKey(keys: readonly Keyframe[], frame: number, value: number): reado
   const key: Keyframe = { frame, value, easing: before?.easing ?? 'ease in and out' };
   return [...keys.filter((entry) => entry.frame !== frame), key].sort((a, b) => a.frame - b.frame);
 }
+
+/** Puts a layer somewhere: by keyframes at `frame` where its place has them. */
+export const setPlace = (layer: Layer, place: Place, frame: number): Layer =>
+  (['x', 'y', 'scale', 'rotation'] as const).reduce(
+    (next, name) =>
+      next.place[name] === place[name] && !next.keyframes[name]
+        ? next
+        : setChannel(next, name, place[name], frame),
+    layer,
+  );

@@ -124,6 +124,15 @@ export function moveInStack(
   return { ...overlay, layers: others.toSpliced(at, 0, moved) };
 }
 
+/** Puts a layer right above another one, in that one's group; null is the foot of the stack. */
+export function dropLayer(overlay: Overlay, id: string, below: string | null): Overlay {
+  const under = below === null ? undefined : findLayer(overlay, below);
+  const group = under?.group ?? null;
+  const siblings = overlay.layers.filter((layer) => layer.group === group && layer.id !== id);
+  const position = under ? siblings.indexOf(under) + 1 : 0;
+  return moveInStack(overlay, id, group, position);
+}
+
 /** Moves a layer one step up or down among those of its group. */
 export function raiseLayer(overlay: Overlay, id: string, by: 1 | -1): Overlay {
   const layer = findLayer(overlay, id);
@@ -195,4 +204,10 @@ export function ungroup(overlay: Overlay, id: string): Overlay {
   const at = others.indexOf(group);
   const opened = { ...overlay, layers: others.toSpliced(at, 1, ...freed, group) };
   return removeLayers(opened, [id]);
+}
+
+/** Another anchor, in layer pixels, without the layer being seen to move. */
+export function withAnchor(layer: Layer, anchorX: number, anchorY: number): Layer {
+  const { x, y } = apply(placeMatrix(layer.place), { x: anchorX, y: anchorY });
+  return { ...layer, place: { ...layer.place, x, y, anchorX, anchorY } };
 }

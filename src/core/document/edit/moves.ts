@@ -161,3 +161,27 @@ const turnedPoint = (point: Move['path'][number]) => ({
   outX: point.inX,
   outY: point.inY,
 });
+
+/**
+ * Lets a layer's first move wait for another layer's: for the start or the end of a move that lies
+ * nearest to `frame`. Nothing changes where either has no move.
+ */
+export function linkLayers(
+  overlay: Overlay,
+  layerId: string,
+  targetId: string,
+  frame: number,
+): Overlay {
+  const timings = timeLayers(overlay);
+  const own = timings.get(layerId)?.moves ?? new Map();
+  const [first] = [...own].sort(([, a], [, b]) => a.start - b.start);
+  const points = [...(timings.get(targetId)?.moves ?? [])].flatMap(
+    ([move, { start, end }]): { at: number; cue: Cue }[] => [
+      { at: start, cue: { kind: 'alongside', move, offset: 0 } },
+      { at: end, cue: { kind: 'after', move, gap: 0 } },
+    ],
+  );
+  const [nearest] = points.sort((a, b) => Math.abs(a.at - frame) - Math.abs(b.at - frame));
+  if (!first || !nearest || layerId === targetId) return overlay;
+  return updateMove(overlay, layerId, first[0], { cue: nearest.cue });
+}

@@ -2,16 +2,13 @@ import { StyleSheet, View } from 'react-native';
 import { updateMove, type Cue, type Move, type Overlay } from '@/core/document';
 import { moveKind } from '@/core/motion/moves';
 import { timeLayers } from '@/core/motion/timing';
-import { framesToSeconds, secondsToFrames } from '@/core/time';
+import { framesToSeconds } from '@/core/time';
 import { Chip, Choice } from '@/ui/Chip';
-import { NumberField } from '@/ui/NumberField';
 import { PopMenu } from '@/ui/PopMenu';
+import { SecondsField } from '@/ui/SecondsField';
 import { Words } from '@/ui/Words';
-import type { SectionProps } from './types';
-
-interface CueFieldProps extends SectionProps {
-  readonly move: Move;
-}
+import { useMake } from '../make';
+import type { MoveProps } from './types';
 
 type Waiting = Exclude<Cue, { kind: 'at' }>;
 
@@ -22,7 +19,8 @@ const KINDS: readonly { value: Cue['kind']; label: string }[] = [
 ];
 
 /** When a move starts: at a time, alongside another move, or once another one is done. */
-export function CueField({ layer, overlay, edit, move }: CueFieldProps) {
+export function CueField({ layer, move }: MoveProps) {
+  const { overlay, edit } = useMake();
   const others = otherMoves(overlay, move.id);
   const { cue } = move;
   const change = (next: Cue, gesture: string | null = null) =>
@@ -36,23 +34,7 @@ export function CueField({ layer, overlay, edit, move }: CueFieldProps) {
     else if (kind === 'after') change({ kind, move: other, gap: 0 });
     else change({ kind, move: other, offset: 0 });
   };
-  const number = (
-    label: string,
-    frames: number,
-    feel: { min: number; max: number },
-    set: (frames: number) => Cue,
-  ) => (
-    <NumberField
-      label={label}
-      unit="s"
-      value={framesToSeconds(frames, overlay.rate)}
-      min={-600}
-      max={3600}
-      step={0.01}
-      feel={feel}
-      onChange={(seconds, gesture) => change(set(secondsToFrames(seconds, overlay.rate)), gesture)}
-    />
-  );
+  const seconds = { rate: overlay.rate, min: -600 };
   const whole = { min: 0, max: framesToSeconds(overlay.length, overlay.rate) };
   return (
     <View>
@@ -66,13 +48,33 @@ export function CueField({ layer, overlay, edit, move }: CueFieldProps) {
         onChange={choose}
       />
       {cue.kind === 'at' ? null : <WaitedMove cue={cue} others={others} onChange={change} />}
-      {cue.kind === 'at' ? number('At', cue.frame, whole, (frame) => ({ ...cue, frame })) : null}
-      {cue.kind === 'after'
-        ? number('Then wait', cue.gap, { min: -1, max: 3 }, (gap) => ({ ...cue, gap }))
-        : null}
-      {cue.kind === 'alongside'
-        ? number('Offset', cue.offset, { min: -3, max: 3 }, (offset) => ({ ...cue, offset }))
-        : null}
+      {cue.kind === 'at' ? (
+        <SecondsField
+          label="At"
+          frames={cue.frame}
+          feel={whole}
+          {...seconds}
+          onChange={(frame, gesture) => change({ ...cue, frame }, gesture)}
+        />
+      ) : null}
+      {cue.kind === 'after' ? (
+        <SecondsField
+          label="Then wait"
+          frames={cue.gap}
+          feel={{ min: -1, max: 3 }}
+          {...seconds}
+          onChange={(gap, gesture) => change({ ...cue, gap }, gesture)}
+        />
+      ) : null}
+      {cue.kind === 'alongside' ? (
+        <SecondsField
+          label="Offset"
+          frames={cue.offset}
+          feel={{ min: -3, max: 3 }}
+          {...seconds}
+          onChange={(offset, gesture) => change({ ...cue, offset }, gesture)}
+        />
+      ) : null}
     </View>
   );
 }

@@ -1,26 +1,31 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import {
+  neighbourMove,
   removeMove,
   resizeMove,
+  swapMoves,
+  turnMove,
   updateMove,
   type Move,
   type SpreadOrder,
   type SpreadOver,
 } from '@/core/document';
 import { EASINGS, type Easing } from '@/core/motion/easings';
-import { moveKind } from '@/core/motion/moves';
-import { framesToSeconds, perSecond } from '@/core/time';
+import { moveKind, type MoveParam } from '@/core/motion/moves';
+import { moveToKeyframes } from '@/core/scene/bake';
 import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
+import { SecondsField } from '@/ui/SecondsField';
 import { RADIUS, useTokens } from '@/ui/theme';
+import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
+import { layerBoxFrom } from '../layerBoxFrom';
+import { useMake } from '../make';
 import { CueField } from './CueField';
-import type { SectionProps } from './types';
-
-interface MoveProps extends SectionProps {
-  readonly move: Move;
-}
+import { PathFields } from './PathFields';
+import { ThroughLetter } from './ThroughLetter';
+import type { MoveProps } from './types';
 
 interface MoveCardProps extends MoveProps {
   readonly summary: string;
@@ -57,42 +62,48 @@ const EASING_OPTIONS = EASINGS.map((easing) => ({
   label: easing[0].toUpperCase() + easing.slice(1),
 }));
 
-function MoveFields({ layer, overlay, edit, move }: MoveProps) {
+function MoveFields({ layer, move }: MoveProps) {
+  const { overlay, edit } = useMake();
   const kind = moveKind(move.kind);
   const change = (patch: Partial<Move>, gesture: string | null = null) =>
     edit((document) => updateMove(document, layer.id, move.id, patch), gesture);
   return (
     <View>
       {kind.stepwise ? null : (
-        <NumberField
+        <SecondsField
           label="Takes"
-          unit="s"
-          value={framesToSeconds(move.length, overlay.rate)}
+          frames={move.length}
+          rate={overlay.rate}
           min={0.01}
           max={600}
-          step={0.01}
-          feel={{ min: 0, max: 3 }}
-          onChange={(seconds, gesture) => {
-            const length = Math.round(seconds * perSecond(overlay.rate));
-            edit((document) => resizeMove(document, layer.id, move.id, length), gesture);
-          }}
+          feel={{ min: 0, max: move.phase === 'stay' ? 10 : 3 }}
+          onChange={(length, gesture) =>
+            edit((document) => resizeMove(document, layer.id, move.id, length), gesture)
+          }
         />
       )}
+      {move.kind === 'zoom' && layer.kind === 'words' ? (
+        <ThroughLetter layer={layer} move={move} />
+      ) : null}
       {kind.params.map((param) => (
-        <NumberField
+        <ParamField
           key={param.name}
-          label={param.label}
-          unit={param.unit}
+          param={param}
           value={move.params[param.name]}
-          min={param.min}
-          max={param.max}
-          step={param.step}
           onChange={(value, gesture) =>
             change({ params: { ...move.params, [param.name]: value } }, gesture)
           }
         />
       ))}
-      {kind.stepwise ? null : (
+      {kind.draws ? <PathFields layer={layer} move={move} /> : null}
+      {kind.swaps && move.phase === 'stay' ? (
+        <Toggle
+          label="Swap start and end"
+          value={move.swapped}
+          onChange={(swapped) => change({ swapped })}
+        />
+      ) : null}
+      {kind.stepwise || kind.selfPaced ? null : (
         <Choice<Easing>
           label="Easing"
           options={EASING_OPTIONS}
@@ -100,15 +111,80 @@ function MoveFields({ layer, overlay, edit, move }: MoveProps) {
           onChange={(easing) => change({ easing })}
         />
       )}
-      {layer.kind === 'words' ? <SpreadFields {...{ overlay, move, change }} /> : null}
-      <CueField {...{ layer, overlay, edit, move }} />
-      <View style={styles.foot}>
+      {layer.kind === 'words' && move.letter === null && !kind.wholeOnly ? (
+        <SpreadFields move={move} change={change} />
+      ) : null}
+      <CueField layer={layer} move={move} />
+      <MoveActions layer={layer} move={move} />
+    </View>
+  );
+}
+
+interface ParamFieldProps {
+  readonly param: MoveParam;
+  readonly value: number;
+  readonly onChange: (value: number, gesture: string | null) => void;
+}
+
+function ParamField({ param, value, onChange }: ParamFieldProps) {
+  const { label, unit, min, max, step, feel, choices, toggle } = param;
+  if (toggle) {
+    return (
+      <Toggle label={label} value={value === 1} onChange={(on) => onChange(on ? 1 : 0, null)} />
+    );
+  }
+  if (choices) {
+    return (
+      <Choice
+        label={label}
+        options={choices.map((choice, i) => ({ value: String(i), label: choice }))}
+        value={String(value)}
+        onChange={(choice) => onChange(Number(choice), null)}
+      />
+    );
+  }
+  return <NumberField {...{ label, unit, min, max, step, feel, value, onChange }} />;
+}
+
+const OTHER_WAY = { arrive: 'Use it to leave', leave: 'Use it to arrive', stay: '' } as const;
+
+/** What can be done with a move as a whole. */
+function MoveActions({ layer, move }: MoveProps) {
+  const { edit, quads, setOpenMove } = useMake();
+  const kind = moveKind(move.kind);
+  const swap = (other: string) => edit((document) => swapMoves(document, layer.id, move.id, other));
+  const earlier = neighbourMove(layer, move.id, -1);
+  const later = neighbourMove(layer, move.id, 1);
+  const turns =
+    move.phase !== 'stay' && kind.phases.includes('arrive') && kind.phases.includes('leave');
+  const box = layerBoxFrom(layer, quads);
+  const keys = move.letter === null && move.spread.over === 'whole' && !kind.stepwise && box;
+  return (
+    <View style={styles.foot}>
+      {earlier ? <Action label="Earlier" icon="arrow-up" onPress={() => swap(earlier)} /> : null}
+      {later ? <Action label="Later" icon="arrow-down" onPress={() => swap(later)} /> : null}
+      {turns ? (
         <Action
-          label="Remove move"
-          icon="delete-outline"
-          onPress={() => edit((document) => removeMove(document, layer.id, move.id))}
+          label={OTHER_WAY[move.phase]}
+          icon="swap-horizontal"
+          onPress={() => edit((document) => turnMove(document, layer.id, move.id))}
         />
-      </View>
+      ) : null}
+      {keys ? (
+        <Action
+          label="Turn into keyframes"
+          icon="rhombus-split-outline"
+          onPress={() => edit((document) => moveToKeyframes(document, layer.id, move.id, box))}
+        />
+      ) : null}
+      <Action
+        label="Remove move"
+        icon="delete-outline"
+        onPress={() => {
+          setOpenMove(null);
+          edit((document) => removeMove(document, layer.id, move.id));
+        }}
+      />
     </View>
   );
 }
@@ -128,12 +204,14 @@ const ORDERS: readonly { value: SpreadOrder; label: string }[] = [
   { value: 'shuffled', label: 'Shuffled' },
 ];
 
-interface SpreadFieldsProps extends Pick<MoveProps, 'overlay' | 'move'> {
+interface SpreadFieldsProps {
+  readonly move: Move;
   readonly change: (patch: Partial<Move>, gesture?: string | null) => void;
 }
 
 /** Whether letters, words or lines move one after the other, how far apart, and in which order. */
-function SpreadFields({ overlay, move, change }: SpreadFieldsProps) {
+function SpreadFields({ move, change }: SpreadFieldsProps) {
+  const { overlay } = useMake();
   const { spread } = move;
   const overs = moveKind(move.kind).stepwise ? OVERS.slice(1) : OVERS;
   return (
@@ -146,17 +224,14 @@ function SpreadFields({ overlay, move, change }: SpreadFieldsProps) {
       />
       {spread.over === 'whole' ? null : (
         <>
-          <NumberField
+          <SecondsField
             label="Gap"
-            unit="s"
-            value={framesToSeconds(spread.gap, overlay.rate)}
-            min={0}
+            frames={spread.gap}
+            rate={overlay.rate}
             max={60}
-            step={0.01}
             feel={{ min: 0, max: 0.5 }}
-            onChange={(seconds, gesture) =>
-              change({ spread: { ...spread, gap: seconds * perSecond(overlay.rate) } }, gesture)
-            }
+            fine
+            onChange={(gap, gesture) => change({ spread: { ...spread, gap } }, gesture)}
           />
           <Choice<SpreadOrder>
             label="Order"
@@ -173,5 +248,5 @@ function SpreadFields({ overlay, move, change }: SpreadFieldsProps) {
 const styles = StyleSheet.create({
   card: { borderRadius: RADIUS.inner, paddingHorizontal: 12, paddingVertical: 4 },
   head: { minHeight: 48, justifyContent: 'center' },
-  foot: { flexDirection: 'row', paddingVertical: 8 },
+  foot: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingVertical: 8 },
 });

@@ -1,12 +1,21 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { addMove, type Move, type Phase } from '@/core/document';
-import { MOVE_KINDS } from '@/core/motion/moves';
+import {
+  addMove,
+  updateMove,
+  type Layer,
+  type Move,
+  type Overlay,
+  type Phase,
+} from '@/core/document';
+import { MOVE_KINDS, moveKind, type MoveKind } from '@/core/motion/moves';
 import { moveLength } from '@/core/motion/timing';
 import { secondsLabel } from '@/core/time';
 import { newId } from '@/store/actions';
+import { Action } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
 import { Words } from '@/ui/Words';
+import { useMake } from '../make';
+import { LetterChoice } from './LetterFields';
 import { MoveCard } from './MoveCard';
 import type { SectionProps } from './types';
 
@@ -23,55 +32,104 @@ const SPREADS = {
   lines: 'line by line',
 } as const;
 
-/** The layer's moves by phase, each with all its settings once opened. */
-export function MovesSection({ layer, overlay, edit }: SectionProps) {
-  const [open, setOpen] = useState<string | null>(null);
-  const add = (kind: string, phase: Phase) => {
-    const id = newId();
-    edit((document) => addMove(document, layer.id, id, kind, phase));
-    setOpen(id);
-  };
+/** The layer's moves by phase; a new one is played on the stage before it is added. */
+export function MovesSection({ layer }: SectionProps) {
+  const { overlay, openMove, setOpenMove, letter } = useMake();
   const summary = (move: Move) =>
     `${secondsLabel(moveLength(layer, move), overlay.rate)} · ${SPREADS[move.spread.over]}`;
-  const kinds = MOVE_KINDS.filter((kind) => layer.kind === 'words' || !kind.stepwise);
   return (
     <View style={styles.column}>
+      {layer.kind === 'words' ? <LetterChoice layer={layer} /> : null}
       {PHASES.map(({ phase, label }) => (
         <View key={phase} style={styles.phase}>
           <Words kind="small" soft>
             {label}
           </Words>
           {layer.moves
-            .filter((move) => move.phase === phase)
+            .filter((move) => move.phase === phase && move.letter === letter)
             .map((move) => (
               <MoveCard
                 key={move.id}
-                {...{ layer, overlay, edit, move }}
+                layer={layer}
+                move={move}
                 summary={summary(move)}
-                open={open === move.id}
-                onToggle={() => setOpen(open === move.id ? null : move.id)}
+                open={openMove === move.id}
+                onToggle={() => setOpenMove(openMove === move.id ? null : move.id)}
               />
             ))}
-          <View role="group" aria-label={`Add a move: ${label}`} style={styles.kinds}>
-            {kinds
-              .filter((kind) => kind.phases.includes(phase))
-              .map((kind) => (
-                <Chip
-                  key={kind.kind}
-                  icon="plus"
-                  label={kind.label}
-                  onPress={() => add(kind.kind, phase)}
-                />
-              ))}
-          </View>
+          <AddMove layer={layer} phase={phase} label={label} />
         </View>
       ))}
     </View>
   );
 }
 
+interface AddMoveProps extends SectionProps {
+  readonly phase: Phase;
+  readonly label: string;
+}
+
+/** Kinds of move; choosing one plays it on the stage, and only then is it added. */
+function AddMove({ layer, phase, label }: AddMoveProps) {
+  const { edit, tried, tryMove, setOpenMove, letter } = useMake();
+  const kinds = MOVE_KINDS.filter(
+    (kind) => kind.phases.includes(phase) && suits(kind, layer, letter),
+  );
+  const here = tried?.layer === layer.id && tried.phase === phase ? tried : null;
+  const add = () => {
+    if (!here) return;
+    const id = newId();
+    edit((document) => withMove(document, layer.id, id, here.kind, phase, letter));
+    tryMove(null);
+    setOpenMove(id);
+  };
+  return (
+    <>
+      <View role="group" aria-label={`Add a move: ${label}`} style={styles.kinds}>
+        {kinds.map((kind) => (
+          <Chip
+            key={kind.kind}
+            icon={kind.icon}
+            label={kind.label}
+            selected={here?.kind === kind.kind}
+            onPress={() =>
+              tryMove(here?.kind === kind.kind ? null : { layer: layer.id, kind: kind.kind, phase })
+            }
+          />
+        ))}
+      </View>
+      {here ? (
+        <View style={styles.tried}>
+          <Words style={styles.grow}>{`${moveKind(here.kind).label}, as on the stage`}</Words>
+          <Action label="Add it" icon="plus" tone="main" onPress={add} />
+        </View>
+      ) : null}
+    </>
+  );
+}
+
+function suits(kind: MoveKind, layer: Layer, letter: number | null): boolean {
+  if (kind.stepwise && layer.kind !== 'words') return false;
+  return letter === null || !kind.wholeOnly;
+}
+
+/** The overlay with one more move, for all letters or for one. */
+export function withMove(
+  overlay: Overlay,
+  layerId: string,
+  id: string,
+  kind: string,
+  phase: Phase,
+  letter: number | null,
+): Overlay {
+  const added = addMove(overlay, layerId, id, kind, phase);
+  return letter === null ? added : updateMove(added, layerId, id, { letter });
+}
+
 const styles = StyleSheet.create({
   column: { gap: 12 },
   phase: { gap: 4 },
   kinds: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 },
+  tried: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1 },
 });

@@ -5,30 +5,30 @@ import {
   changeRate,
   changeSize,
   DEFAULT_KEY,
+  shortestStretch,
   SIZES,
-  type Overlay,
+  stretchStay,
 } from '@/core/document';
-import { framesToSeconds, RATES, rateLabel, secondsToFrames } from '@/core/time';
+import { framesToSeconds, RATES, rateLabel } from '@/core/time';
 import { Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
 import { NumberField } from '@/ui/NumberField';
+import { SecondsField } from '@/ui/SecondsField';
 import { Words } from '@/ui/Words';
-import type { Edit } from '../useEdit';
+import { useMake } from '../make';
+import { ManyFromTable } from '../ManyFromTable';
 import { GuideFields } from './GuideFields';
 
-interface OverlaySectionProps {
-  readonly overlay: Overlay;
-  readonly edit: Edit;
-}
-
 /** The overlay's own settings: size, rate, length, backdrop, guide frame. */
-export function OverlaySection({ overlay, edit }: OverlaySectionProps) {
+export function OverlaySection() {
+  const { overlay, edit } = useMake();
   return (
     <View style={styles.column}>
-      <BackdropFields overlay={overlay} edit={edit} />
+      <BackdropFields />
       <GuideFields overlay={overlay} edit={edit} />
-      <SizeFields overlay={overlay} edit={edit} />
-      <TimeFields overlay={overlay} edit={edit} />
+      <SizeFields />
+      <TimeFields />
+      <ManyFromTable />
     </View>
   );
 }
@@ -38,7 +38,8 @@ const BACKDROPS = [
   { value: 'key', label: 'Key colour', icon: 'format-color-fill' },
 ] as const;
 
-function BackdropFields({ overlay, edit }: OverlaySectionProps) {
+function BackdropFields() {
+  const { overlay, edit } = useMake();
   const { backdrop } = overlay;
   const setKey = (colour: string, gesture: string | null = null) =>
     edit((document) => ({ ...document, backdrop: { kind: 'key', colour } }), gesture);
@@ -63,7 +64,8 @@ const SIZE_OPTIONS = SIZES.map(({ label }) => ({ value: label, label }));
 /** No preset: the size was typed. */
 const OWN_SIZE = '';
 
-function SizeFields({ overlay, edit }: OverlaySectionProps) {
+function SizeFields() {
+  const { overlay, edit } = useMake();
   const { width, height } = overlay;
   const preset = SIZES.find((size) => size.width === width && size.height === height);
   const choose = (label: string) => {
@@ -109,29 +111,36 @@ function SizeFields({ overlay, edit }: OverlaySectionProps) {
 
 const RATE_OPTIONS = RATES.map(({ label }) => ({ value: label, label }));
 
-function TimeFields({ overlay, edit }: OverlaySectionProps) {
+function TimeFields() {
+  const { overlay, edit } = useMake();
   const chooseRate = (label: string) => {
     const { rate } = RATES.find((entry) => entry.label === label)!;
     edit((document) => changeRate(document, rate));
   };
   return (
     <>
-      <NumberField
-        label="Length"
-        unit="s"
-        value={framesToSeconds(overlay.length, overlay.rate)}
-        min={0.01}
-        max={3600}
-        step={0.01}
-        feel={{ min: 0.1, max: 20 }}
-        onChange={(seconds, gesture) =>
-          edit(
-            (document) =>
-              changeLength(document, Math.max(1, secondsToFrames(seconds, document.rate))),
-            gesture,
-          )
-        }
+      <Words kind="small" soft>
+        Length
+      </Words>
+      <Choice
+        label="Length follows"
+        options={LENGTHS}
+        value={overlay.lengthFollows ? 'artwork' : 'hand'}
+        onChange={(by) => edit((document) => ({ ...document, lengthFollows: by === 'artwork' }))}
       />
+      {overlay.lengthFollows ? null : (
+        <SecondsField
+          label="Length"
+          frames={overlay.length}
+          rate={overlay.rate}
+          min={0.01}
+          feel={{ min: 0.1, max: 20 }}
+          onChange={(frames, gesture) =>
+            edit((document) => changeLength(document, Math.max(1, frames)), gesture)
+          }
+        />
+      )}
+      <StretchField />
       <Words kind="small" soft>
         Frames per second
       </Words>
@@ -142,6 +151,28 @@ function TimeFields({ overlay, edit }: OverlaySectionProps) {
         onChange={chooseRate}
       />
     </>
+  );
+}
+
+const LENGTHS = [
+  { value: 'hand', label: 'Set by hand' },
+  { value: 'artwork', label: 'As long as the artwork' },
+] as const;
+
+/** A new length that leaves all arriving and leaving alone. */
+function StretchField() {
+  const { overlay, edit } = useMake();
+  const shortest = shortestStretch(overlay);
+  if (overlay.layers.length === 0 || shortest >= overlay.length) return null;
+  return (
+    <SecondsField
+      label="Stretch the stay"
+      frames={overlay.length}
+      rate={overlay.rate}
+      min={Number(framesToSeconds(shortest, overlay.rate).toFixed(3))}
+      feel={{ min: framesToSeconds(shortest, overlay.rate), max: 30 }}
+      onChange={(frames, gesture) => edit((document) => stretchStay(document, frames), gesture)}
+    />
   );
 }
 

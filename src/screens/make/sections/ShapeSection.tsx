@@ -1,52 +1,77 @@
 import { View } from 'react-native';
-import { updateLayer, type ShapeLayer } from '@/core/document';
-import { Choice } from '@/ui/Chip';
+import { setShape, updateLayer, type ShapeLayer } from '@/core/document';
+import { SHAPE_KINDS, shapeKind } from '@/core/scene/shapeKinds';
+import { LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
+import { Toggle } from '@/ui/Toggle';
+import { useMake } from '../make';
+import { PathActions } from './PathFields';
 import type { SectionProps } from './types';
 
-const SHAPES: readonly { value: ShapeLayer['shape']; label: string; icon: string }[] = [
-  { value: 'rectangle', label: 'Rectangle', icon: 'rectangle-outline' },
-  { value: 'ellipse', label: 'Ellipse', icon: 'ellipse-outline' },
-];
+const SHAPES = SHAPE_KINDS.map(({ shape, label, icon }) => ({ value: shape, label, icon }));
 
 const LIMITS = { min: 1, max: 20000, step: 1, unit: 'px' } as const;
 
-/** Which shape, and how large. */
-export function ShapeSection({ layer, edit }: SectionProps<ShapeLayer>) {
+/** Which shape, how large, and what its own kind has to set. */
+export function ShapeSection({ layer }: SectionProps<ShapeLayer>) {
+  const { edit } = useMake();
+  const kind = shapeKind(layer.shape);
   const change = (patch: Partial<ShapeLayer>, gesture: string | null = null) =>
     edit((overlay) => updateLayer(overlay, layer.id, patch), gesture);
+  const setParam = (name: string, value: number, gesture: string | null = null) =>
+    change({ params: { ...layer.params, [name]: value } }, gesture);
   return (
     <View>
-      <Choice
+      <LongChoice
         label="Shape"
         options={SHAPES}
         value={layer.shape}
-        onChange={(shape) => change({ shape })}
+        onChange={(shape) =>
+          edit((overlay) => updateLayer(overlay, layer.id, setShape(layer, shape)))
+        }
       />
-      <NumberField
-        label="Width"
-        {...LIMITS}
-        value={layer.width}
-        feel={{ min: 1, max: 2000 }}
-        onChange={(width, gesture) => change({ width }, gesture)}
-      />
-      <NumberField
-        label="Height"
-        {...LIMITS}
-        value={layer.height}
-        feel={{ min: 1, max: 1200 }}
-        onChange={(height, gesture) => change({ height }, gesture)}
-      />
-      {layer.shape === 'rectangle' ? (
-        <NumberField
-          label="Corner radius"
-          {...LIMITS}
-          min={0}
-          value={layer.radius}
-          feel={{ min: 0, max: Math.max(1, Math.min(layer.width, layer.height) / 2) }}
-          onChange={(radius, gesture) => change({ radius }, gesture)}
-        />
-      ) : null}
+      {kind.points ? (
+        <PathActions path={layer.points} onChange={(points) => change({ points })} />
+      ) : (
+        <>
+          <NumberField
+            label="Width"
+            {...LIMITS}
+            value={layer.width}
+            feel={{ min: 1, max: 2000 }}
+            onChange={(width, gesture) => change({ width }, gesture)}
+          />
+          <NumberField
+            label="Height"
+            {...LIMITS}
+            value={layer.height}
+            feel={{ min: 1, max: 1200 }}
+            onChange={(height, gesture) => change({ height }, gesture)}
+          />
+        </>
+      )}
+      {kind.params.map((param) =>
+        param.toggle ? (
+          <Toggle
+            key={param.name}
+            label={param.label}
+            value={layer.params[param.name] === 1}
+            onChange={(on) => setParam(param.name, on ? 1 : 0)}
+          />
+        ) : (
+          <NumberField
+            key={param.name}
+            label={param.label}
+            unit={param.unit}
+            min={param.min}
+            max={param.max}
+            step={param.step}
+            feel={param.feel}
+            value={layer.params[param.name]}
+            onChange={(value, gesture) => setParam(param.name, value, gesture)}
+          />
+        ),
+      )}
     </View>
   );
 }

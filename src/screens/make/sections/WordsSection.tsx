@@ -1,12 +1,30 @@
 import { useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
-import { updateLayer, type Align, type WordsLayer } from '@/core/document';
+import {
+  changeLayer,
+  retype,
+  updateLayer,
+  type Align,
+  type Counter,
+  type FontFile,
+  type Layer,
+  type WordsLayer,
+} from '@/core/document';
+import { COUNTER_MARK } from '@/core/text/counter';
 import { FONTS } from '@/core/text/fonts';
-import { Choice, LongChoice } from '@/ui/Chip';
+import { importFiles, newId } from '@/store/actions';
+import { selectFonts } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Chip, Choice, LongChoice } from '@/ui/Chip';
+import { Fold } from '@/ui/Fold';
 import { newGesture } from '@/ui/gesture';
 import { NumberField } from '@/ui/NumberField';
+import { SecondsField } from '@/ui/SecondsField';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
+import { chooseFiles } from '../../shared/files';
+import { useMake } from '../make';
 import type { SectionProps } from './types';
 
 const ALIGNS: readonly { value: Align; label: string; icon: string }[] = [
@@ -21,14 +39,15 @@ const FONT_OPTIONS = FONTS.map((font) => ({
 }));
 
 /** What the words say, and how they are set. */
-export function WordsSection({ layer, edit }: SectionProps<WordsLayer>) {
+export function WordsSection({ layer }: SectionProps<WordsLayer>) {
   const tokens = useTokens();
+  const { edit } = useMake();
+  const fonts = useAppSelector(selectFonts);
   const [gesture, setGesture] = useState(newGesture);
   const change = (patch: Partial<WordsLayer>, group: string | null = null) =>
     edit((overlay) => updateLayer(overlay, layer.id, patch), group);
-  // A layer that was never renamed is called what it says.
-  const retype = (text: string) =>
-    layer.name === nameOf(layer.text) ? { text, name: nameOf(text) } : { text };
+  const say = (text: string) =>
+    edit((overlay) => changeLayer(overlay, layer.id, (entry) => saying(entry, text)), gesture);
   return (
     <View style={styles.column}>
       <TextInput
@@ -36,7 +55,7 @@ export function WordsSection({ layer, edit }: SectionProps<WordsLayer>) {
         multiline
         value={layer.text}
         onFocus={() => setGesture(newGesture())}
-        onChangeText={(text) => change(retype(text), gesture)}
+        onChangeText={say}
         style={[styles.text, { color: tokens.ink, borderColor: tokens.line }]}
       />
       <Words kind="small" soft>
@@ -44,10 +63,11 @@ export function WordsSection({ layer, edit }: SectionProps<WordsLayer>) {
       </Words>
       <LongChoice
         label="Font"
-        options={FONT_OPTIONS}
+        options={[...fonts.map(ownFont), ...FONT_OPTIONS]}
         value={layer.font}
         onChange={(font) => change({ font })}
       />
+      <BringFont onBrought={(font) => change({ font })} />
       <NumberField
         label="Size"
         unit="px"
@@ -84,7 +104,105 @@ export function WordsSection({ layer, edit }: SectionProps<WordsLayer>) {
         value={layer.align}
         onChange={(align) => change({ align })}
       />
+      <CounterFold layer={layer} />
     </View>
+  );
+}
+
+const ownFont = ({ id, name }: FontFile) => ({ value: id, label: `${name} · yours` });
+
+const FONT_TYPES = '.ttf,.otf,.woff,.woff2,font/*';
+
+/** A font of the person's own, kept in the kit. */
+function BringFont({ onBrought }: { readonly onBrought: (id: string) => void }) {
+  const dispatch = useAppDispatch();
+  const bring = async () => {
+    const brought = await dispatch(importFiles(await chooseFiles(FONT_TYPES, false)));
+    const font = brought.find((entry) => entry.kind === 'font');
+    if (font) onBrought(font.id);
+  };
+  return (
+    <View style={styles.row}>
+      <Chip icon="plus" label="Bring in a font" onPress={() => void bring()} />
+    </View>
+  );
+}
+
+/** Other words; a layer that was never renamed is called what it says. */
+function saying(layer: Layer, text: string): Layer {
+  if (layer.kind !== 'words') return layer;
+  const next = retype(layer, text, newId);
+  return layer.name === nameOf(layer.text) ? { ...next, name: nameOf(text) } : next;
+}
+
+const FIRST_COUNTER: Omit<Counter, 'length'> = {
+  from: 0,
+  to: 100,
+  decimals: 0,
+  start: 0,
+  easing: 'linear',
+};
+
+/** Numbers that run: `#` in the words is where they stand. */
+function CounterFold({ layer }: SectionProps<WordsLayer>) {
+  const { overlay, edit } = useMake();
+  const { counter } = layer;
+  const set = (next: Counter | null, gesture: string | null = null) =>
+    edit((document) => updateLayer(document, layer.id, { counter: next }), gesture);
+  const begin = () =>
+    edit((document) =>
+      updateLayer(document, layer.id, {
+        counter: { ...FIRST_COUNTER, length: Math.round(overlay.length / 2) },
+        text: layer.text.includes(COUNTER_MARK) ? layer.text : COUNTER_MARK,
+      }),
+    );
+  const limits = { min: -1e9, max: 1e9, step: 1, feel: { min: 0, max: 1000 } };
+  return (
+    <Fold label="Counter" icon="counter" now={counter ? `${counter.from} to ${counter.to}` : 'off'}>
+      <Toggle
+        label={`Count where the words say ${COUNTER_MARK}`}
+        value={counter !== null}
+        onChange={(on) => (on ? begin() : set(null))}
+      />
+      {counter ? (
+        <>
+          <NumberField
+            label="From"
+            {...limits}
+            value={counter.from}
+            onChange={(from, gesture) => set({ ...counter, from }, gesture)}
+          />
+          <NumberField
+            label="To"
+            {...limits}
+            value={counter.to}
+            onChange={(to, gesture) => set({ ...counter, to }, gesture)}
+          />
+          <NumberField
+            label="Decimals"
+            min={0}
+            max={6}
+            step={1}
+            value={counter.decimals}
+            onChange={(decimals, gesture) => set({ ...counter, decimals }, gesture)}
+          />
+          <SecondsField
+            label="Starts at"
+            frames={counter.start}
+            rate={overlay.rate}
+            feel={{ min: 0, max: 10 }}
+            onChange={(start, gesture) => set({ ...counter, start }, gesture)}
+          />
+          <SecondsField
+            label="Takes"
+            frames={counter.length}
+            rate={overlay.rate}
+            feel={{ min: 0, max: 10 }}
+            onChange={(length, gesture) => set({ ...counter, length }, gesture)}
+          />
+        </>
+      ) : null}
+    </Fold>
   );
 }
 
@@ -92,6 +210,7 @@ const nameOf = (text: string): string => text.replace(/\s+/g, ' ').slice(0, 60);
 
 const styles = StyleSheet.create({
   column: { gap: 4 },
+  row: { flexDirection: 'row' },
   text: {
     minHeight: 56,
     borderWidth: 1,

@@ -1,8 +1,9 @@
-import type { Layer, Overlay } from '@/core/document';
-import type { Edit } from '../useEdit';
+import type { Layer, Move } from '@/core/document';
 
 export interface SectionProps<L extends Layer = Layer> {
-  readonly overlay: Overlay;
   readonly layer: L;
-  readonly edit: Edit;
+}
+
+export interface MoveProps extends SectionProps {
+  readonly move: Move;
 }

@@ -1,0 +1,87 @@
+import {
+  createFootageLayer,
+  createNested,
+  createShape,
+  createWords,
+  inLastStyle,
+  type Footage,
+  type Layer,
+} from '@/core/document';
+import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
+import { importFiles, newId } from '@/store/actions';
+import { noticed } from '@/store/session';
+import { selectFootage, selectOverlays } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Chip } from '@/ui/Chip';
+import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
+import { chooseFiles } from '../shared/files';
+import { useMake } from './make';
+
+/** What can be laid on the overlay: words, shapes, pictures and clips, other overlays. */
+export function AddMenu({ onAdd }: { readonly onAdd: (layer: Layer) => void }) {
+  const { overlay } = useMake();
+  const overlays = useAppSelector(selectOverlays);
+  const pictures = usePictureEntries(onAdd);
+  const shapes = SHAPE_KINDS.map(({ shape, label, icon }): MenuEntry => ({
+    label,
+    icon,
+    onPress: () => onAdd(createShape(newId(), overlay, shape)),
+  }));
+  const nested = overlays
+    .filter(({ id }) => id !== overlay.id)
+    .map((other): MenuEntry => ({
+      id: other.id,
+      label: other.name,
+      icon: 'layers-outline',
+      onPress: () => onAdd(createNested(newId(), overlay, other)),
+    }));
+  return (
+    <PopMenu
+      title="Add a layer"
+      entries={[
+        {
+          label: 'Words',
+          icon: 'format-text',
+          onPress: () => onAdd(inLastStyle(overlay, createWords(newId(), overlay, 'New words'))),
+        },
+        ...shapes.slice(0, 2),
+        { label: 'Another shape', icon: 'shape-outline', onPress: shapes.slice(2) },
+        { label: 'Picture or clip', icon: 'image-outline', onPress: pictures },
+        ...(nested.length > 0
+          ? [{ label: 'Another overlay', icon: 'layers-outline', onPress: nested }]
+          : []),
+      ]}
+      opener={(open) => <Chip icon="plus" label="Add" onPress={open} />}
+    />
+  );
+}
+
+function usePictureEntries(onAdd: (layer: Layer) => void): readonly MenuEntry[] {
+  const { overlay } = useMake();
+  const dispatch = useAppDispatch();
+  const footage = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
+  const add = (entry: Footage) => {
+    onAdd(createFootageLayer(newId(), overlay, entry));
+    if (entry.width > overlay.width || entry.height > overlay.height) {
+      const size = `${entry.width} × ${entry.height}`;
+      dispatch(
+        noticed(`“${entry.name}” is ${size} pixels, more than the canvas; it was made to fit.`),
+      );
+    }
+  };
+  const bring = async () => {
+    const files = await chooseFiles('image/*,video/*,.mov,.svg', false);
+    const brought = await dispatch(importFiles(files));
+    const [first] = brought.filter((entry) => entry.kind === 'footage');
+    if (first && first.type !== 'sound') add(first);
+  };
+  return [
+    { id: 'file', label: 'Bring in a file', icon: 'plus', onPress: () => void bring() },
+    ...footage.map((entry): MenuEntry => ({
+      id: entry.id,
+      label: entry.name,
+      icon: entry.type === 'video' ? 'movie-open-outline' : 'image-outline',
+      onPress: () => add(entry),
+    })),
+  ];
+}

@@ -1,0 +1,146 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { Layer } from '@/core/document';
+import { Chip } from '@/ui/Chip';
+import { Sheet } from '@/ui/Sheet';
+import { Tabs } from '@/ui/Tabs';
+import { Words } from '@/ui/Words';
+import { LayerMenu } from './LayerMenu';
+import { useMake } from './make';
+import { EdgesSection } from './sections/EdgesSection';
+import { FootageSection } from './sections/FootageSection';
+import { GroupSection } from './sections/GroupSection';
+import { LookSection } from './sections/LookSection';
+import { MovesSection } from './sections/MovesSection';
+import { NestedSection } from './sections/NestedSection';
+import { OverlaySection } from './sections/OverlaySection';
+import { PlaceSection } from './sections/PlaceSection';
+import { SeveralSection } from './sections/SeveralSection';
+import { ShapeSection } from './sections/ShapeSection';
+import { WordsSection } from './sections/WordsSection';
+
+type Section = 'what' | 'look' | 'place' | 'edges' | 'moves';
+
+const WHAT: Readonly<Record<Layer['kind'], string>> = {
+  words: 'Words',
+  shape: 'Shape',
+  picture: 'Picture',
+  clip: 'Clip',
+  group: 'Group',
+  overlay: 'Overlay',
+};
+
+interface InspectorProps {
+  /** Layers are being chosen one after the other. */
+  readonly several: boolean;
+  readonly onSeveral: (several: boolean) => void;
+}
+
+/** The settings of what is chosen: the overlay, one layer, or several. */
+export function Inspector({ several, onSeveral }: InspectorProps) {
+  const { overlay, selection, select } = useMake();
+  const layers = overlay.layers.filter((layer) => selection.includes(layer.id));
+  if (layers.length === 0) return <OverlaySheet />;
+  const tools = (
+    <>
+      <LayerMenu layers={layers} onChooseMore={() => onSeveral(true)} />
+      <Chip icon="close" label="Done" onPress={() => select([])} />
+    </>
+  );
+  if (several || layers.length > 1) {
+    return (
+      <Sheet
+        top={
+          <View style={styles.top}>
+            <View style={styles.heading}>
+              <Words kind="heading">
+                {layers.length === 1 ? '1 layer, tap more' : `${layers.length} layers`}
+              </Words>
+            </View>
+            {tools}
+          </View>
+        }
+      >
+        <SeveralSection ids={layers.map((layer) => layer.id)} />
+      </Sheet>
+    );
+  }
+  return <LayerSheet layer={layers[0]} tools={tools} />;
+}
+
+function OverlaySheet() {
+  const { overlay } = useMake();
+  return (
+    <Sheet
+      top={
+        <View style={styles.title}>
+          <Words kind="heading">This overlay</Words>
+        </View>
+      }
+    >
+      {overlay.layers.length === 0 ? (
+        <Words>
+          Start with Add: words, a shape, a picture. Then choose how it arrives, stays and leaves.
+        </Words>
+      ) : null}
+      <OverlaySection />
+    </Sheet>
+  );
+}
+
+interface LayerSheetProps {
+  readonly layer: Layer;
+  readonly tools: React.ReactNode;
+}
+
+function LayerSheet({ layer, tools }: LayerSheetProps) {
+  const [section, setSection] = useState<Section>('what');
+  const tabs: readonly { value: Section; label: string }[] = [
+    { value: 'what', label: WHAT[layer.kind] },
+    { value: 'look', label: 'Look' },
+    { value: 'place', label: 'Place' },
+    { value: 'edges', label: 'Edges' },
+    { value: 'moves', label: 'Moves' },
+  ];
+  return (
+    <Sheet
+      top={
+        <View style={styles.top}>
+          <View style={styles.tabs}>
+            <Tabs tabs={tabs} value={section} onChange={setSection} />
+          </View>
+          {tools}
+        </View>
+      }
+    >
+      {section === 'what' ? <WhatSection key={layer.id} layer={layer} /> : null}
+      {section === 'look' ? <LookSection key={layer.id} layer={layer} /> : null}
+      {section === 'place' ? <PlaceSection key={layer.id} layer={layer} /> : null}
+      {section === 'edges' ? <EdgesSection key={layer.id} layer={layer} /> : null}
+      {section === 'moves' ? <MovesSection key={layer.id} layer={layer} /> : null}
+    </Sheet>
+  );
+}
+
+function WhatSection({ layer }: { readonly layer: Layer }) {
+  switch (layer.kind) {
+    case 'words':
+      return <WordsSection layer={layer} />;
+    case 'shape':
+      return <ShapeSection layer={layer} />;
+    case 'picture':
+    case 'clip':
+      return <FootageSection layer={layer} />;
+    case 'group':
+      return <GroupSection layer={layer} />;
+    case 'overlay':
+      return <NestedSection layer={layer} />;
+  }
+}
+
+const styles = StyleSheet.create({
+  top: { flexDirection: 'row', alignItems: 'center', paddingRight: 12 },
+  tabs: { flex: 1, minWidth: 0 },
+  heading: { flex: 1, paddingHorizontal: 16 },
+  title: { paddingHorizontal: 16, paddingBottom: 4 },
+});

@@ -1,0 +1,163 @@
+import { StyleSheet, View } from 'react-native';
+import { updateLayer, updateMove, groupMatrix, type Layer, type Move } from '@/core/document';
+import { placeMatrix } from '@/core/scene/artwork';
+import { shapeKind } from '@/core/scene/shapeKinds';
+import { cutThrough } from '@/core/scene/split';
+import { inverse } from '@/core/scene/matrix';
+import { apply, boxAround, boxCentre, multiply, translation, type Point } from '@/core/scene';
+import { Action } from '@/ui/Action';
+import { RADIUS, useTokens } from '@/ui/theme';
+import { StagePoints } from '@/ui/stage/StagePoints';
+import { useSplit } from '../LayerMenu';
+import { useMake, type Cut } from '../make';
+import { PathEditor } from './PathEditor';
+
+/** What is edited right on the stage: a cut, a path, a tail, a zoom's target. */
+export function OnStage({ layer }: { readonly layer: Layer | null }) {
+  const { openMove, cut } = useMake();
+  if (!layer) return null;
+  if (cut?.layer === layer.id) return <CutLine layer={layer} cut={cut} />;
+  const move = layer.moves.find((entry) => entry.id === openMove);
+  if (move && move.path.length > 1) return <MovePath layer={layer} move={move} />;
+  if (move?.kind === 'zoom') return <ZoomTarget layer={layer} move={move} />;
+  if (layer.kind !== 'shape') return null;
+  if (shapeKind(layer.shape).points) return <FreePath layer={layer} />;
+  return layer.shape === 'bubble' ? <Tail layer={layer} /> : null;
+}
+
+type ShapeProps = { readonly layer: Extract<Layer, { kind: 'shape' }> };
+type MoveProps = { readonly layer: Layer; readonly move: Move };
+
+const useLayerMatrix = (layer: Layer) => {
+  const { overlay } = useMake();
+  return multiply(groupMatrix(overlay.layers, layer.group), placeMatrix(layer.place));
+};
+
+/** Points are offsets from the middle of where the layer rests. */
+function MovePath({ layer, move }: MoveProps) {
+  const { quads, edit } = useMake();
+  const quad = quads.get(layer.id);
+  if (!quad) return null;
+  const { x, y } = boxCentre(boxAround(quad));
+  return (
+    <PathEditor
+      path={move.path}
+      matrix={translation(x, y)}
+      closed={false}
+      onChange={(path, gesture) =>
+        edit((document) => updateMove(document, layer.id, move.id, { path }), gesture)
+      }
+    />
+  );
+}
+
+function FreePath({ layer }: ShapeProps) {
+  const { edit } = useMake();
+  const matrix = useLayerMatrix(layer);
+  return (
+    <PathEditor
+      path={layer.points}
+      matrix={matrix}
+      closed={layer.params.closed === 1}
+      onChange={(points, gesture) =>
+        edit((document) => updateLayer(document, layer.id, { points }), gesture)
+      }
+    />
+  );
+}
+
+function Tail({ layer }: ShapeProps) {
+  const { overlay, edit } = useMake();
+  const matrix = useLayerMatrix(layer);
+  const { tailX, tailY } = layer.params;
+  const drag = (_id: string, to: Point, gesture: string) => {
+    const at = apply(inverse(matrix), to);
+    const params = { ...layer.params, tailX: Math.round(at.x), tailY: Math.round(at.y) };
+    edit((document) => updateLayer(document, layer.id, { params }), gesture);
+  };
+  return (
+    <StagePoints
+      canvas={overlay}
+      points={[
+        { id: 'tail', label: 'Tail', at: apply(matrix, { x: tailX, y: tailY }), chosen: true },
+      ]}
+      line=""
+      onDrag={drag}
+    />
+  );
+}
+
+function ZoomTarget({ layer, move }: MoveProps) {
+  const { overlay, edit } = useMake();
+  const matrix = useLayerMatrix(layer);
+  const { x, y } = move.params;
+  const drag = (_id: string, to: Point, gesture: string) => {
+    const at = apply(inverse(matrix), to);
+    const params = { ...move.params, x: at.x, y: at.y };
+    edit((document) => updateMove(document, layer.id, move.id, { params }), gesture);
+  };
+  return (
+    <StagePoints
+      canvas={overlay}
+      points={[{ id: 'target', label: 'Target', at: apply(matrix, { x, y }), chosen: true }]}
+      line=""
+      onDrag={drag}
+    />
+  );
+}
+
+/** How far the handle that turns the cut stands off its middle, as a share of the canvas. */
+const ARM = 0.25;
+
+function CutLine({ layer, cut }: { readonly layer: Layer; readonly cut: Cut }) {
+  const { overlay, setCut } = useMake();
+  const tokens = useTokens();
+  const split = useSplit();
+  const radians = (cut.angle * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+  const far = overlay.width + overlay.height;
+  const arm = Math.min(overlay.width, overlay.height) * ARM;
+  const end = (by: number): Point => ({ x: cut.x + cos * by, y: cut.y + sin * by });
+  const drag = (id: string, to: Point) => {
+    if (id === 'middle') setCut({ ...cut, ...to });
+    else {
+      const degrees = (Math.atan2(to.y - cut.y, to.x - cut.x) * 180) / Math.PI;
+      setCut({ ...cut, angle: Math.round(degrees) });
+    }
+  };
+  const cutHere = () => {
+    const line = cutThrough(overlay, layer, cut, cut.angle);
+    setCut(null);
+    void split(layer.id, { by: 'line', line });
+  };
+  const [from, to] = [end(-far), end(far)];
+  return (
+    <>
+      <StagePoints
+        canvas={overlay}
+        points={[
+          { id: 'middle', label: 'Cut here', at: cut, chosen: true },
+          { id: 'turn', label: 'Turn the cut', at: end(arm), handle: true },
+        ]}
+        line={`M${from.x} ${from.y}L${to.x} ${to.y}`}
+        onDrag={drag}
+      />
+      <View style={[styles.bar, { backgroundColor: tokens.card }]}>
+        <Action label="Cut" icon="content-cut" tone="main" onPress={cutHere} />
+        <Action label="Leave it whole" onPress={() => setCut(null)} />
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: {
+    position: 'absolute',
+    left: 8,
+    bottom: 8,
+    flexDirection: 'row',
+    gap: 8,
+    padding: 6,
+    borderRadius: RADIUS.card,
+  },
+});
