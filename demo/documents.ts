@@ -37,6 +37,7 @@ export function windCard(guide: Footage): Overlay {
   const base = { ...createOverlay(stamp('wind-card', 3), 'Wind card'), length: 180 };
   const band = {
     ...createShape('band', base, 'rectangle'),
+    name: 'Band',
     width: 1080,
     height: 150,
     params: { radius: 24 },

@@ -1,6 +1,6 @@
 import { create, type Font } from 'fontkit';
 import type { Bundle, FontFile, Overlay } from '@/core/document';
-import { fontFamily } from '@/core/text/fonts';
+import { DEFAULT_FONT, fontFamily } from '@/core/text/fonts';
 import { readMedia } from './mediaStore';
 
 const fonts = new Map<string, Font>();
@@ -11,14 +11,17 @@ const OWN_KEPT = 12;
 export const openFont = (bytes: Uint8Array): Font =>
   create(bytes as Parameters<typeof create>[0]) as Font;
 
-/** Loads the fonts a bundle's words need; one that is not there is left out. */
+/** Loads the fonts a bundle's words need; for one that was deleted the default stands in. */
 export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | undefined> {
   const { document, overlays } = bundle;
   const drawn = document.kind === 'overlay' ? [document, ...overlays] : overlays;
   const wanted = new Set(drawn.flatMap(fontsOf));
   const missing = [...wanted].filter((id) => !fonts.has(id));
   await Promise.all(missing.map((id) => loadFont(id, bundle.fonts)));
-  return (id) => fonts.get(id);
+  if ([...wanted].some((id) => !fonts.has(id)) && !fonts.has(DEFAULT_FONT)) {
+    await loadFont(DEFAULT_FONT, []);
+  }
+  return (id) => fonts.get(id) ?? fonts.get(DEFAULT_FONT);
 }
 
 const fontsOf = (overlay: Overlay): string[] =>

@@ -3,12 +3,15 @@ import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { decodeStill } from './still';
-import { paintSurface } from './surfaces';
+import { paintSurface, type Surface } from './surfaces';
 import { AudioSampleSink } from 'mediabunny';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
 const LONGEST = 480;
+
+/** Artwork of this mean luma or more is lost on the checks. */
+const LIGHT = 0.7;
 
 /** Canvas for a thumbnail of something that size; never larger than the thing itself. */
 function thumbnailContext(width: number, height: number): Context {
@@ -22,7 +25,7 @@ function thumbnailContext(width: number, height: number): Context {
 const toBlob = (context: Context): Promise<Blob> =>
   context.canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 
-/** Pictures of a document at some frames, on checks where it is clear. */
+/** Pictures of a document at some frames, on checks or, where it is light itself, on dark. */
 export async function documentThumbnails(
   bundle: Bundle,
   frames: readonly number[],
@@ -31,11 +34,13 @@ export async function documentThumbnails(
   const context = thumbnailContext(bundle.document.width, bundle.document.height);
   const artwork = softwareContext(context.canvas.width, context.canvas.height);
   const blobs: Blob[] = [];
+  let surface: Surface | null = null;
   try {
     for (const frame of frames) {
-      paintSurface(context, 'checks');
       artwork.clearRect(0, 0, artwork.canvas.width, artwork.canvas.height);
       await artist.paintFrame(artwork, bundle, frame);
+      surface ??= meanLuma(artwork) > LIGHT ? 'dark' : 'checks';
+      paintSurface(context, surface);
       context.drawImage(artwork.canvas, 0, 0);
       blobs.push(await toBlob(context));
     }
@@ -43,6 +48,17 @@ export async function documentThumbnails(
     artist.close();
   }
   return blobs;
+}
+
+/** Mean luma, 0…1, of what is painted; 0 where nothing is. Weights of ITU-R BT.709. */
+function meanLuma(context: Context): number {
+  const { data } = context.getImageData(0, 0, context.canvas.width, context.canvas.height);
+  let [luma, alpha] = [0, 0];
+  for (let i = 0; i < data.length; i += 4) {
+    luma += (0.2126 * data[i] + 0.7152 * data[i + 1] + 0.0722 * data[i + 2]) * data[i + 3];
+    alpha += data[i + 3];
+  }
+  return alpha === 0 ? 0 : luma / alpha / 255;
 }
 
 /** Pictures of footage at some shares (0…1) of its length; a sound's is its waveform. */

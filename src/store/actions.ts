@@ -28,7 +28,13 @@ import {
   undone,
   type Editable,
 } from './kit';
-import { selectDocument, selectFootageById, selectKit, selectOverlay } from './selectors';
+import {
+  selectDocument,
+  selectFontById,
+  selectFootageById,
+  selectKit,
+  selectOverlay,
+} from './selectors';
 import { noticed } from './session';
 import type { AppThunk, RootState } from './store';
 
@@ -168,12 +174,14 @@ export const duplicate =
   };
 
 /** What was deleted in this visit, so that Undo can bring it back. */
-const bin = new Map<string, Editable | Footage>();
+const bin = new Map<string, Editable | Footage | FontFile>();
 
 export const remove =
   (id: string): AppThunk =>
   (dispatch, getState) => {
-    const gone = selectDocument(getState(), id) ?? selectFootageById(getState(), id);
+    const state = getState();
+    const gone =
+      selectDocument(state, id) ?? selectFootageById(state, id) ?? selectFontById(state, id);
     if (!gone || !dispatch(mayChange())) return;
     bin.set(id, gone);
     dispatch(removed(id));
@@ -186,7 +194,9 @@ export const restore =
     const kept = bin.get(id);
     if (!kept || !dispatch(mayChange())) return;
     bin.delete(id);
-    dispatch(kept.kind === 'footage' ? footageSet(kept) : documentAdded(kept));
+    if (kept.kind === 'footage') dispatch(footageSet(kept));
+    else if (kept.kind === 'font') dispatch(fontSet(kept));
+    else dispatch(documentAdded(kept));
   };
 
 /** Brings files in, one after the other; each that fails says why, the others still come in. */

@@ -11,15 +11,13 @@ export interface PlayerState extends Playhead {
 
 /** Where the playhead of one document stands; outside the store, for it changes at every frame. */
 export class Player {
-  private state: PlayerState = {
-    frame: 0,
-    playing: false,
-    dropped: 0,
-    loop: true,
-    range: null,
-    paused: 0,
-  };
+  private state: PlayerState;
   private readonly listeners = new Set<() => void>();
+
+  /** @param frame where it stands at first */
+  constructor(frame = 0) {
+    this.state = { frame, playing: false, dropped: 0, loop: true, range: null, paused: frame };
+  }
 
   readonly get = (): PlayerState => this.state;
 

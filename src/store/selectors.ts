@@ -49,6 +49,9 @@ export const selectOverlay = (state: RootState, id: string): Overlay | undefined
 export const selectFootageById = (state: RootState, id: string): Footage | undefined =>
   state.kit.footage[id];
 
+export const selectFontById = (state: RootState, id: string): FontFile | undefined =>
+  state.kit.fonts[id];
+
 export const selectCanUndo = (state: RootState, id: string): boolean =>
   (state.kit.documents[id]?.past.length ?? 0) > 0;
 

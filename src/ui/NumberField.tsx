@@ -37,7 +37,8 @@ export function NumberField(props: NumberFieldProps) {
         minimumValue={low}
         maximumValue={high}
         step={step}
-        value={Math.min(high, Math.max(low, value))}
+        // A plain 0 at the start counts as not given there, and the thumb would stand at the minimum.
+        value={Math.min(high, Math.max(low, value)) || Number.MIN_VALUE}
         minimumTrackTintColor={tokens.plum}
         maximumTrackTintColor={tokens.line}
         thumbTintColor={tokens.plum}

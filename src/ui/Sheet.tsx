@@ -6,13 +6,15 @@ import { RADIUS, useTokens } from './theme';
 interface SheetProps {
   readonly top: ReactNode;
   readonly children: ReactNode;
+  /** Stays in sight below what scrolls. */
+  readonly foot?: ReactNode;
 }
 
 const HALF = 250;
 const TALL = 420;
 
 /** The chosen thing's settings: at the right on a wide screen, else at the foot and made taller by a tap. */
-export function Sheet({ top, children }: SheetProps) {
+export function Sheet({ top, children, foot }: SheetProps) {
   const tokens = useTokens();
   const wide = useWide();
   const [tall, setTall] = useState(false);
@@ -39,6 +41,7 @@ export function Sheet({ top, children }: SheetProps) {
       <ScrollView style={styles.scroll} contentContainerStyle={styles.content}>
         {children}
       </ScrollView>
+      {foot}
     </View>
   );
 }

@@ -1,4 +1,5 @@
-import { Pressable, ScrollView, StyleSheet, Text } from 'react-native';
+import { useEffect, useRef, type RefObject } from 'react';
+import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import { FONT, TOUCH, useTokens } from './theme';
 
 interface TabsProps<T extends string> {
@@ -10,48 +11,49 @@ interface TabsProps<T extends string> {
 /** Sections of a sheet; the stitch underlines the one that is open. */
 export function Tabs<T extends string>({ tabs, value, onChange }: TabsProps<T>) {
   const tokens = useTokens();
+  const row = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const open = row.current?.querySelector('[aria-selected=true]');
+    open?.scrollIntoView({ inline: 'nearest', block: 'nearest' });
+  }, [value]);
   return (
-    <ScrollView
-      horizontal
-      role="tablist"
-      showsHorizontalScrollIndicator={false}
-      style={styles.scroll}
-      contentContainerStyle={styles.row}
-    >
-      {tabs.map((tab) => {
-        const selected = tab.value === value;
-        return (
-          <Pressable
-            key={tab.value}
-            role="tab"
-            aria-selected={selected}
-            aria-label={tab.label}
-            onPress={() => onChange(tab.value)}
-            style={styles.tab}
-          >
-            <Text
-              style={[
-                styles.label,
-                { color: tokens.softInk },
-                selected && {
-                  color: tokens.plum,
-                  fontFamily: FONT.bold,
-                  borderBottomColor: tokens.plum,
-                },
-              ]}
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.scroll}>
+      <View ref={row as unknown as RefObject<View>} role="tablist" style={styles.row}>
+        {tabs.map((tab) => {
+          const selected = tab.value === value;
+          return (
+            <Pressable
+              key={tab.value}
+              role="tab"
+              aria-selected={selected}
+              aria-label={tab.label}
+              onPress={() => onChange(tab.value)}
+              style={styles.tab}
             >
-              {tab.label}
-            </Text>
-          </Pressable>
-        );
-      })}
+              <Text
+                style={[
+                  styles.label,
+                  { color: tokens.softInk },
+                  selected && {
+                    color: tokens.plum,
+                    fontFamily: FONT.bold,
+                    borderBottomColor: tokens.plum,
+                  },
+                ]}
+              >
+                {tab.label}
+              </Text>
+            </Pressable>
+          );
+        })}
+      </View>
     </ScrollView>
   );
 }
 
 const styles = StyleSheet.create({
   scroll: { flexGrow: 0 },
-  row: { gap: 12, paddingHorizontal: 10 },
+  row: { flexDirection: 'row', gap: 8, paddingHorizontal: 8 },
   tab: { minHeight: TOUCH, minWidth: TOUCH, alignItems: 'center', justifyContent: 'center' },
   label: {
     fontFamily: FONT.text,

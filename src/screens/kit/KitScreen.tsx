@@ -5,7 +5,6 @@ import { FAB } from 'react-native-paper';
 import { fileName } from '@/core/formats';
 import {
   addLanding,
-  addOverlay,
   importFiles,
   openDemoKit,
   openKitFile,
@@ -164,10 +163,7 @@ function useBeginnings(): Readonly<Record<Shelf, { label: string; press: () => v
   return {
     overlays: {
       label: 'New overlay',
-      press: () => {
-        const id = dispatch(addOverlay());
-        if (id) router.push({ pathname: '/overlay/[id]/make', params: { id } });
-      },
+      press: () => router.push('/new'),
     },
     footage: {
       label: 'Bring in files',

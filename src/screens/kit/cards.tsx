@@ -4,7 +4,7 @@ import type { Footage, Landing, Overlay } from '@/core/document';
 import { framesToSeconds } from '@/core/time';
 import { useBundle } from '../shared/useBundle';
 import { KitCard } from './KitCard';
-import { useDocumentThumbnails, useFootageThumbnails } from './useThumbnails';
+import { useDocumentThumbnails, useFootageThumbnails } from '../shared/useThumbnails';
 
 const seconds = (value: number): string => `${Number(value.toFixed(1))} s`;
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Layer } from '@/core/document';
-import { Chip } from '@/ui/Chip';
+import { IconAction } from '@/ui/Action';
 import { Sheet } from '@/ui/Sheet';
 import { Tabs } from '@/ui/Tabs';
 import { Words } from '@/ui/Words';
@@ -11,7 +11,7 @@ import { EdgesSection } from './sections/EdgesSection';
 import { FootageSection } from './sections/FootageSection';
 import { GroupSection } from './sections/GroupSection';
 import { LookSection } from './sections/LookSection';
-import { MovesSection } from './sections/MovesSection';
+import { MovesSection, TriedMoveBar } from './sections/MovesSection';
 import { NestedSection } from './sections/NestedSection';
 import { OverlaySection } from './sections/OverlaySection';
 import { PlaceSection } from './sections/PlaceSection';
@@ -44,7 +44,7 @@ export function Inspector({ several, onSeveral }: InspectorProps) {
   const tools = (
     <>
       <LayerMenu layers={layers} onChooseMore={() => onSeveral(true)} />
-      <Chip icon="close" label="Done" onPress={() => select([])} />
+      <IconAction icon="close" label="Done" onPress={() => select([])} />
     </>
   );
   if (several || layers.length > 1) {
@@ -94,6 +94,7 @@ interface LayerSheetProps {
 }
 
 function LayerSheet({ layer, tools }: LayerSheetProps) {
+  const { tried, tryMove } = useMake();
   const [section, setSection] = useState<Section>('what');
   const tabs: readonly { value: Section; label: string }[] = [
     { value: 'what', label: WHAT[layer.kind] },
@@ -102,16 +103,21 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
     { value: 'edges', label: 'Edges' },
     { value: 'moves', label: 'Moves' },
   ];
+  const open = (next: Section) => {
+    if (tried) tryMove(null);
+    setSection(next);
+  };
   return (
     <Sheet
       top={
         <View style={styles.top}>
           <View style={styles.tabs}>
-            <Tabs tabs={tabs} value={section} onChange={setSection} />
+            <Tabs tabs={tabs} value={section} onChange={open} />
           </View>
           {tools}
         </View>
       }
+      foot={tried ? <TriedMoveBar tried={tried} /> : null}
     >
       {section === 'what' ? <WhatSection key={layer.id} layer={layer} /> : null}
       {section === 'look' ? <LookSection key={layer.id} layer={layer} /> : null}

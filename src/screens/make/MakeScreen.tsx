@@ -59,7 +59,8 @@ function Make({ bundle, overlay }: MakeProps) {
   const wide = useWide();
   const edit = useEdit(overlay.id);
   const go = useOverlaySteps(overlay.id);
-  const [player] = useState(() => new Player());
+  // In the middle, where most of what there is can be seen.
+  const [player] = useState(() => new Player(Math.floor(overlay.length / 2)));
   const [proof, setProof] = useState<Proof>('backdrop');
   const choice = useChoice(overlay);
   const { tried, tryMove, shown } = useTriedMove(bundle, overlay, player, choice.letter);

@@ -2,8 +2,11 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { FONTS } from '@/core/text/fonts';
+import { remove } from '@/store/actions';
+import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { IconAction } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { RADIUS, useTokens } from '@/ui/theme';
@@ -59,6 +62,7 @@ export function SettingsScreen() {
             onChange={(value) => dispatch(themeSet(value))}
           />
         </Card>
+        <YourFonts />
         <Card title="Storage">
           <Words>{storage}</Words>
         </Card>
@@ -77,6 +81,45 @@ export function SettingsScreen() {
         </Card>
       </ScrollView>
     </Frame>
+  );
+}
+
+/** Fonts that were brought in, and which overlays need them. */
+function YourFonts() {
+  const dispatch = useAppDispatch();
+  const fonts = useAppSelector(selectFonts);
+  const overlays = useAppSelector(selectOverlays);
+  const uses = (id: string) =>
+    overlays.filter(({ layers }) =>
+      layers.some((layer) => layer.kind === 'words' && layer.font === id),
+    ).length;
+  const used = (count: number) => {
+    if (count === 0) return 'not in use';
+    return count === 1 ? 'in 1 overlay' : `in ${count} overlays`;
+  };
+  return (
+    <Card title="Your fonts">
+      {fonts.length === 0 ? (
+        <Words soft>
+          None yet. Bring one in where words are set in Make: a TTF, OTF, WOFF or WOFF2 file.
+        </Words>
+      ) : null}
+      {fonts.map(({ id, name }) => (
+        <View key={id} style={styles.font}>
+          <View style={styles.grow}>
+            <Words kind="strong">{name}</Words>
+            <Words kind="small" soft>
+              {used(uses(id))}
+            </Words>
+          </View>
+          <IconAction
+            label={`Delete ${name}`}
+            icon="delete-outline"
+            onPress={() => dispatch(remove(id))}
+          />
+        </View>
+      ))}
+    </Card>
   );
 }
 
@@ -115,5 +158,7 @@ function Pairs({ pairs }: { readonly pairs: readonly (readonly [string, string])
 
 const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
+  font: { flexDirection: 'row', alignItems: 'center' },
+  grow: { flex: 1, minWidth: 0 },
   card: { borderRadius: RADIUS.card, padding: 16, gap: 10 },
 });

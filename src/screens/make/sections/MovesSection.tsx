@@ -13,8 +13,9 @@ import { secondsLabel } from '@/core/time';
 import { newId } from '@/store/actions';
 import { Action } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
+import { useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { useMake } from '../make';
+import { useMake, type TriedMove } from '../make';
 import { LetterChoice } from './LetterFields';
 import { MoveCard } from './MoveCard';
 import type { SectionProps } from './types';
@@ -71,40 +72,44 @@ interface AddMoveProps extends SectionProps {
 
 /** Kinds of move; choosing one plays it on the stage, and only then is it added. */
 function AddMove({ layer, phase, label }: AddMoveProps) {
-  const { edit, tried, tryMove, setOpenMove, letter } = useMake();
+  const { tried, tryMove, letter } = useMake();
   const kinds = MOVE_KINDS.filter(
     (kind) => kind.phases.includes(phase) && suits(kind, layer, letter),
   );
   const here = tried?.layer === layer.id && tried.phase === phase ? tried : null;
+  return (
+    <View role="group" aria-label={`Add a move: ${label}`} style={styles.kinds}>
+      {kinds.map((kind) => (
+        <Chip
+          key={kind.kind}
+          icon={kind.icon}
+          label={kind.label}
+          selected={here?.kind === kind.kind}
+          onPress={() =>
+            tryMove(here?.kind === kind.kind ? null : { layer: layer.id, kind: kind.kind, phase })
+          }
+        />
+      ))}
+    </View>
+  );
+}
+
+/** The move that plays on the stage, and the way to have it. */
+export function TriedMoveBar({ tried }: { readonly tried: TriedMove }) {
+  const { edit, tryMove, setOpenMove, letter } = useMake();
+  const tokens = useTokens();
+  const { layer, kind, phase } = tried;
   const add = () => {
-    if (!here) return;
     const id = newId();
-    edit((document) => withMove(document, layer.id, id, here.kind, phase, letter));
+    edit((document) => withMove(document, layer, id, kind, phase, letter));
     tryMove(null);
     setOpenMove(id);
   };
   return (
-    <>
-      <View role="group" aria-label={`Add a move: ${label}`} style={styles.kinds}>
-        {kinds.map((kind) => (
-          <Chip
-            key={kind.kind}
-            icon={kind.icon}
-            label={kind.label}
-            selected={here?.kind === kind.kind}
-            onPress={() =>
-              tryMove(here?.kind === kind.kind ? null : { layer: layer.id, kind: kind.kind, phase })
-            }
-          />
-        ))}
-      </View>
-      {here ? (
-        <View style={styles.tried}>
-          <Words style={styles.grow}>{`${moveKind(here.kind).label}, as on the stage`}</Words>
-          <Action label="Add it" icon="plus" tone="main" onPress={add} />
-        </View>
-      ) : null}
-    </>
+    <View style={[styles.tried, { borderColor: tokens.line }]}>
+      <Words style={styles.grow}>{`${moveKind(kind).label}, tried on the stage`}</Words>
+      <Action label="Add it" icon="plus" tone="main" onPress={add} />
+    </View>
   );
 }
 
@@ -130,6 +135,13 @@ const styles = StyleSheet.create({
   column: { gap: 12 },
   phase: { gap: 4 },
   kinds: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 },
-  tried: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  tried: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    borderTopWidth: 1,
+    paddingHorizontal: 16,
+    paddingVertical: 6,
+  },
   grow: { flex: 1 },
 });

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import type { Bundle, Footage } from '@/core/document';
 import { work } from '@/store/work';
-import { usePictures } from '../shared/usePictures';
+import { usePictures } from './usePictures';
 
 /** Shares of the length that a card plays through; the first shown is the middle. */
 const SHARES = [0.5, 0.62, 0.75, 0.88, 0.02, 0.12, 0.25, 0.38] as const;

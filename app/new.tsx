@@ -1,0 +1,1 @@
+export { StartersScreen as default } from '@/screens/start/StartersScreen';

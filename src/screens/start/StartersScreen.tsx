@@ -1,0 +1,90 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { bundleOf, type Overlay } from '@/core/document';
+import { STARTERS, type Starter, type StarterMedia } from '@/core/starters';
+import { addOverlay } from '@/store/actions';
+import { selectFootage } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Action } from '@/ui/Action';
+import { Frame } from '@/ui/Frame';
+import { PictureCard } from '@/ui/PictureCard';
+import { Words } from '@/ui/Words';
+import { useDocumentThumbnails } from '../shared/useThumbnails';
+
+/** How a new overlay begins: empty, or as one of the ready ones. */
+export function StartersScreen() {
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const media = useStarterMedia();
+  const { width } = useWindowDimensions();
+  const columns = Math.max(2, Math.min(4, Math.floor(width / 280)));
+  const begin = (make?: (overlay: Overlay) => Overlay) => {
+    const id = dispatch(addOverlay(make));
+    if (id) router.replace({ pathname: '/overlay/[id]/make', params: { id } });
+  };
+  return (
+    <Frame title="New overlay" onBack={() => router.replace('/')}>
+      <ScrollView contentContainerStyle={styles.page}>
+        <View style={styles.empty}>
+          <Action label="Begin empty" icon="plus" tone="main" onPress={() => begin()} />
+          <Words soft>or with one of these, and change anything in it.</Words>
+        </View>
+        <View style={styles.grid}>
+          {STARTERS.map((starter) => (
+            <View key={starter.name} style={{ width: `${100 / columns}%`, padding: 7 }}>
+              <StarterCard
+                starter={starter}
+                media={media}
+                onBegin={() => begin(({ id, created }) => starter.make({ id, created }, media))}
+              />
+            </View>
+          ))}
+        </View>
+      </ScrollView>
+    </Frame>
+  );
+}
+
+/** The newest picture and clip, for the starters that show one. */
+function useStarterMedia(): StarterMedia {
+  const footage = useAppSelector(selectFootage);
+  return useMemo(() => {
+    const newest = (type: 'still' | 'video') => footage.find((entry) => entry.type === type);
+    return { still: newest('still') ?? null, video: newest('video') ?? null };
+  }, [footage]);
+}
+
+interface StarterCardProps {
+  readonly starter: Starter;
+  readonly media: StarterMedia;
+  readonly onBegin: () => void;
+}
+
+function StarterCard({ starter, media, onBegin }: StarterCardProps) {
+  const [playing, onPlay] = useState(false);
+  const bundle = useMemo(() => starterBundle(starter, media), [starter, media]);
+  const pictures = useDocumentThumbnails(bundle, playing);
+  return (
+    <PictureCard
+      role="button"
+      label={`Begin with ${starter.label}`}
+      name={starter.label}
+      {...{ pictures, playing, onPlay }}
+      onOpen={onBegin}
+    />
+  );
+}
+
+const starterBundle = (starter: Starter, media: StarterMedia) =>
+  bundleOf(starter.make({ id: starter.name.replaceAll(' ', '-'), created: 0 }, media), {
+    overlay: () => undefined,
+    footage: (id) => [media.still, media.video].find((entry) => entry?.id === id) ?? undefined,
+    font: () => undefined,
+  });
+
+const styles = StyleSheet.create({
+  page: { padding: 16, paddingTop: 0, paddingBottom: 40, gap: 10 },
+  empty: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', margin: -7 },
+});
