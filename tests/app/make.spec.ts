@@ -35,7 +35,7 @@ test('a layer is dragged with the pointer, nudged with the keys, and both are un
   await scrubTo(page, 0.6);
   await page.getByRole('button', { name: 'Choose Band' }).click();
   await page.getByRole('tab', { name: 'Place' }).click();
-  const across = page.getByRole('textbox', { name: 'Across' });
+  const across = page.getByRole('textbox', { name: 'Across', exact: true });
   await expect(across).toHaveValue('640');
   // The stage knows where things are once it has drawn them.
   await expect(page.getByRole('button', { name: 'Resize Band' })).toBeVisible();

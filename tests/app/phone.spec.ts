@@ -55,7 +55,7 @@ test('one finger drags a layer', async ({ page }) => {
   await page.getByRole('tab', { name: 'Place' }).click();
   await expect(page.getByRole('button', { name: 'Resize Pill' })).toBeVisible();
   await twoFingers(page, [await stagePoint(page, 0.16, 0.28)], [await stagePoint(page, 0.56, 0.6)]);
-  const across = page.getByRole('textbox', { name: 'Across' });
+  const across = page.getByRole('textbox', { name: 'Across', exact: true });
   await expect.poll(async () => Number(await across.inputValue())).toBeGreaterThan(1100);
 });
 

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { add, beginEmpty, section, unfold } from '../support/make';
 import { backToKit, openDemoKit, savedKit, send } from '../support/app';
 import { colourDistance, decodeFrame, overGrey, painted, pixelAt, probe } from '../support/media';
 
@@ -36,10 +37,10 @@ test('a white title as VP9 looks over grey as the app paints it, at 50 dB and mo
   page,
 }) => {
   await openDemoKit(page);
-  await page.getByRole('button', { name: 'New overlay' }).click();
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Words' }).click();
-  await page.getByRole('tab', { name: 'Look' }).click();
+  await beginEmpty(page);
+  await add(page, 'Words');
+  await section(page, 'Look');
+  await unfold(page, 'Drop shadow');
   await page.getByRole('switch', { name: 'Drop shadow' }).click();
   await page.getByRole('link', { name: 'Send' }).click();
   const file = await send(page, 'VP9 .webm');

@@ -18,7 +18,7 @@ test('J11: a call-out placed against a guide frame, its moves reordered, lands w
   await page.getByRole('textbox', { name: 'At', exact: true }).fill('0');
   await page.getByRole('textbox', { name: 'At', exact: true }).press('Enter');
   await page.getByRole('button', { name: 'Choose Pill' }).click();
-  await page.getByRole('button', { name: 'Grow, arrive' }).click();
+  await page.getByRole('button', { name: 'Grow or shrink, arrive' }).click();
   await page.getByRole('radio', { name: 'Once done' }).click();
   await expect(
     page.getByRole('button', { name: /Once “Gust 18 kn” has arrived \(type on\)/ }),

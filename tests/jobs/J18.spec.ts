@@ -1,28 +1,23 @@
 import { expect, test } from '@playwright/test';
 import { backToKit, openDemoKit, savedKit, scrubTo, send, setNumber } from '../support/app';
+import { add, addMove, beginEmpty, say, section, unfold } from '../support/make';
 import { overGrey, painted, pixelAt, pngPixels } from '../support/media';
 
 test('J18: still words with a shadow, placed against a guide frame, fading in and out, sharp at 4K', async ({
   page,
 }) => {
   await openDemoKit(page);
-  await page.getByRole('button', { name: 'New overlay' }).click();
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Words' }).click();
-  await page.getByRole('textbox', { name: 'Words' }).fill('Morning\nlift');
+  await beginEmpty(page);
+  await add(page, 'Words');
+  await say(page, 'Morning\nlift');
   await page.getByRole('radio', { name: /Alfa Slab One/ }).click();
   await setNumber(page, 'Size', 200);
-  await page.getByRole('tab', { name: 'Look' }).click();
+  await section(page, 'Look');
+  await unfold(page, 'Drop shadow');
   await page.getByRole('switch', { name: 'Drop shadow' }).click();
-  await page.getByRole('tab', { name: 'Moves' }).click();
-  await page
-    .getByRole('group', { name: 'Add a move: Arrive' })
-    .getByRole('button', { name: 'Fade' })
-    .click();
-  await page
-    .getByRole('group', { name: 'Add a move: Leave' })
-    .getByRole('button', { name: 'Fade' })
-    .click();
+  await section(page, 'Moves');
+  await addMove(page, 'Arrive', 'Fade');
+  await addMove(page, 'Leave', 'Fade');
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('radio', { name: 'Hillside, morning' }).click();
   await setNumber(page, 'Strength', 100);

@@ -100,11 +100,9 @@ export function overGrey(a: Pixels, b: Pixels): { worst: number; psnr: number } 
   return { worst, psnr: mean === 0 ? Infinity : 10 * Math.log10((255 * 255) / mean) };
 }
 
-export const pixelAt = (
-  { width, data }: Pixels,
-  x: number,
-  y: number,
-): readonly [number, number, number, number] => {
+export type Rgba = readonly [number, number, number, number];
+
+export const pixelAt = ({ width, data }: Pixels, x: number, y: number): Rgba => {
   const at = (Math.round(y) * width + Math.round(x)) * 4;
   return [data[at], data[at + 1], data[at + 2], data[at + 3]];
 };

@@ -19,7 +19,7 @@ export const endCard: Starter = {
           move(`${id}-in`, 'unfold', 'arrive', after('thanks-in', gap), 0.5, {
             params: { edge: 1 },
           }),
-          move(`${id}-out`, 'fade', 'leave', at(7.5), 0.5),
+          move(`${id}-out`, 'fade', 'leave', at(7.4), 0.5),
         ],
       });
     return withLayers(base, [
@@ -34,7 +34,7 @@ export const endCard: Starter = {
           move('thanks-in', 'blur in', 'arrive', at(0.2), 0.5, {
             spread: { over: 'words', gap: 6 },
           }),
-          move('thanks-out', 'fade', 'leave', at(7.5), 0.5),
+          move('thanks-out', 'fade', 'leave', at(7.4), 0.5),
         ],
       }),
       words('call', base, 'new kite every Friday', 960, 900, {
@@ -43,7 +43,7 @@ export const endCard: Starter = {
         fill: solid(AMBER),
         moves: [
           move('call-in', 'fade', 'arrive', after('right-in'), 0.4),
-          move('call-out', 'fade', 'leave', at(7.5), 0.5),
+          move('call-out', 'fade', 'leave', at(7.4), 0.5),
         ],
       }),
     ]);

@@ -13,7 +13,7 @@ export const growingFrame: Starter = {
       move('in', 'fade', 'arrive', at(0), 0.3),
       move('spin', 'spin', 'stay', at(0), 3, { params: { turns: 2 }, easing: 'ease out' }),
       move('grow', 'grow over time', 'stay', at(0), 5, { params: { from: 25, to: 100 } }),
-      move('out', 'fade', 'leave', at(5.6), 0.4),
+      move('out', 'fade', 'leave', at(5.5), 0.4),
     ];
     const look = {
       border: { colour: PAPER, width: 12, side: 'outside' as const },

@@ -125,9 +125,11 @@ export interface Span {
   readonly end: number;
 }
 
-/** The longest span of an overlay in which nothing arrives or leaves; null when there is none. */
+/** The longest span of an overlay in which something is on show and nothing arrives or leaves; null when there is none. */
 export function commonStay(overlay: Overlay): Span | null {
   const timings = timeLayers(overlay);
+  const onShow = ({ start, end }: Span) =>
+    [...timings.values()].some(({ from, to }) => from <= start && to >= end);
   const busy = overlay.layers.flatMap((layer) => {
     const timing = timings.get(layer.id)!;
     const moving = layer.moves
@@ -146,7 +148,8 @@ export function commonStay(overlay: Overlay): Span | null {
   let best: Span | null = null;
   let free = 0;
   for (const { start, end } of inOrder) {
-    if (start - free > (best ? best.end - best.start : 0)) best = { start: free, end: start };
+    const span = { start: free, end: start };
+    if (start - free > (best ? best.end - best.start : 0) && onShow(span)) best = span;
     free = Math.max(free, end);
   }
   return best;

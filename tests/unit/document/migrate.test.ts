@@ -1,0 +1,87 @@
+import { readDocument, readKit, type Overlay } from '@/core/document';
+import { painted, visiblePixels } from '../pixels';
+
+/** A document as version 1 wrote it. */
+const first = () => ({
+  kind: 'overlay',
+  version: 1,
+  id: 'old',
+  created: 5,
+  name: 'Old card',
+  width: 640,
+  height: 360,
+  rate: { num: 25, den: 1 },
+  length: 50,
+  backdrop: { kind: 'clear' },
+  guide: null,
+  layers: [
+    {
+      kind: 'shape',
+      id: 'band',
+      name: 'Band',
+      hidden: false,
+      shape: 'rectangle',
+      width: 200,
+      height: 100,
+      radius: 12,
+      place: { x: 320, y: 180, scale: 1, rotation: 0 },
+      opacity: 1,
+      fill: { colour: '#b3432b', opacity: 1 },
+      border: { colour: '#000000', width: 4 },
+      shadow: null,
+      blend: 'normal',
+      from: 0,
+      to: 50,
+      moves: [
+        {
+          id: 'away',
+          kind: 'grow',
+          phase: 'stay',
+          length: 20,
+          easing: 'linear',
+          params: { size: 50 },
+          spread: { over: 'whole', order: 'forward', gap: 2, seed: 1 },
+          cue: { kind: 'at', frame: 0 },
+        },
+      ],
+    },
+  ],
+});
+
+describe('documents of version 1', () => {
+  const now = readDocument(first()) as Overlay;
+
+  it('open as version 2 with all they had', () => {
+    expect(now).toMatchObject({ version: 2, name: 'Old card', length: 50, lengthFollows: false });
+    expect(now.layers[0]).toMatchObject({
+      params: { radius: 12 },
+      fill: { kind: 'colour', colour: '#b3432b' },
+      border: { width: 4, side: 'outside' },
+      place: { x: 320, stretch: 1, anchorX: 0 },
+      group: null,
+      locked: false,
+    });
+    expect(readDocument(now)).toEqual(now);
+  });
+
+  it('draw what they drew: moves that stayed away for good are kinds of their own now', () => {
+    expect(now.layers[0].moves[0]).toMatchObject({
+      kind: 'grow over time',
+      params: { from: 100, to: 50 },
+    });
+    const whole = visiblePixels(painted(now, 0, 1));
+    const half = visiblePixels(painted(now, 30, 1));
+    expect(whole).toBeGreaterThan(200 * 100);
+    expect(half / whole).toBeCloseTo(0.25, 1);
+  });
+
+  it('open in a whole kit, which had no fonts then', () => {
+    const kit = readKit({ name: 'Old', overlays: [first()], landings: [], footage: [] });
+    expect(kit.fonts).toEqual([]);
+    expect(kit.overlays[0]).toEqual(now);
+  });
+
+  it('of a version to come are refused in plain words', () => {
+    expect(() => readDocument({ ...first(), version: 3 })).toThrow(/newer Moon Patch/);
+  });
+});

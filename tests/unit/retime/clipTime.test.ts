@@ -1,0 +1,67 @@
+import fc from 'fast-check';
+import type { ClipTime } from '@/core/document';
+import { clipSeconds, runFrame, runTime } from '@/core/retime/clipTime';
+
+const time = (change: Partial<ClipTime> = {}): ClipTime => ({
+  in: 0,
+  out: null,
+  speed: 1,
+  after: 'hold',
+  ...change,
+});
+const NTSC = { num: 30000, den: 1001 };
+
+describe('a clip’s time', () => {
+  it('runs from in to out at its speed', () => {
+    const part = time({ in: 2, out: 4, speed: 0.5 });
+    const rate = { num: 25, den: 1 };
+    expect(clipSeconds(part, 0, rate, 10)).toBe(2);
+    expect(clipSeconds(part, 50, rate, 10)).toBe(3);
+    expect(clipSeconds(part, 100, rate, 10)).toBeCloseTo(4, 2);
+  });
+
+  it.each([
+    ['hold', 3.999],
+    ['loop', 1],
+    ['back and forth', 3],
+    ['nothing', null],
+  ] as const)('goes on with “%s” after its end', (after, expected) => {
+    const at = runTime(5, 4, after);
+    if (expected === null) expect(at).toBeNull();
+    else expect(at).toBeCloseTo(expected, 2);
+  });
+
+  it('does not drift: an hour of NTSC frames later the second is still exact', () => {
+    const frames = Math.round((3600 * NTSC.num) / NTSC.den);
+    expect(clipSeconds(time(), frames, NTSC, 1e6)).toBeCloseTo((frames * 1001) / 30000, 9);
+    const looped = clipSeconds(time({ after: 'loop' }), frames, NTSC, 7)!;
+    expect(looped).toBeCloseTo(((frames * 1001) / 30000) % 7, 6);
+  });
+
+  it('never leaves the part between in and out', () => {
+    fc.assert(
+      fc.property(
+        fc.nat(1e6),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        fc.double({ min: 0.01, max: 5, noNaN: true }),
+        fc.double({ min: 0.05, max: 8, noNaN: true }),
+        fc.constantFrom('hold' as const, 'loop' as const, 'back and forth' as const),
+        (frames, start, length, speed, after) => {
+          const part = time({ in: start, out: start + length, speed, after });
+          const at = clipSeconds(part, frames, NTSC, 20)!;
+          expect(at).toBeGreaterThanOrEqual(start);
+          expect(at).toBeLessThanOrEqual(start + length);
+        },
+      ),
+    );
+  });
+
+  it('of nested overlays goes by whole frames', () => {
+    const at = (frame: number, after: ClipTime['after']) => runFrame(frame, 4, after);
+    const run = (after: ClipTime['after']) => Array.from({ length: 9 }, (_, i) => at(i, after));
+    expect(run('hold')).toEqual([0, 1, 2, 3, 3, 3, 3, 3, 3]);
+    expect(run('loop')).toEqual([0, 1, 2, 3, 0, 1, 2, 3, 0]);
+    expect(run('back and forth')).toEqual([0, 1, 2, 3, 3, 2, 1, 0, 0]);
+    expect(run('nothing')).toEqual([0, 1, 2, 3, null, null, null, null, null]);
+  });
+});

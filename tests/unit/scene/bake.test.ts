@@ -1,0 +1,75 @@
+import { addMove, updateMove, type Layer, type Move, type Phase } from '@/core/document';
+import { moveToKeyframes } from '@/core/scene/bake';
+import { layerBox } from '@/core/scene';
+import { band, overlay, words } from '../fixtures';
+import { assets } from '../nodeAssets';
+import { painted, type Painted } from '../pixels';
+
+const layer = (): Layer =>
+  band({
+    width: 500,
+    height: 200,
+    place: { x: 900, y: 500, scale: 1, rotation: 10, stretch: 1, anchorX: 30, anchorY: 10 },
+  });
+
+const withMove = (kind: string, phase: Phase, change: Partial<Move> = {}) =>
+  updateMove(
+    addMove(overlay({ length: 90, layers: [layer()] }), 'band', 'm', kind, phase),
+    'band',
+    'm',
+    {
+      length: 30,
+      ...change,
+    },
+  );
+
+/** Mean difference of the channels, in levels. */
+function meanOff(a: Painted, b: Painted): number {
+  let sum = 0;
+  for (let i = 0; i < a.data.length; i++) sum += Math.abs(a.data[i] - b.data[i]);
+  return sum / a.data.length;
+}
+
+describe('turning a move into keyframes', () => {
+  it.each([
+    ['slide', 'arrive'],
+    ['grow', 'leave'],
+    ['drop', 'arrive'],
+    ['hop', 'stay'],
+    ['spin', 'stay'],
+    ['sway', 'stay'],
+    ['throb', 'stay'],
+    ['fade', 'arrive'],
+    ['spin in', 'arrive'],
+    ['follow a path', 'arrive'],
+  ] as const)('draws the same at every frame: %s, %s', (kind, phase) => {
+    const before = withMove(kind, phase);
+    const box = layerBox(before, before.layers[0], assets)!;
+    const after = moveToKeyframes(before, 'band', 'm', box);
+    expect(after.layers[0].moves).toEqual([]);
+    expect(Object.keys(after.layers[0].keyframes).length).toBeGreaterThan(0);
+    const offs: number[] = [];
+    for (let frame = 0; frame < 90; frame += 4) {
+      offs.push(meanOff(painted(before, frame, 0.1), painted(after, frame, 0.1)));
+    }
+    expect(Math.max(...offs)).toBeLessThan(0.35);
+  });
+
+  it('uses few keyframes where the way is straight', () => {
+    const before = withMove('slide', 'arrive', { easing: 'linear' });
+    const after = moveToKeyframes(before, 'band', 'm', layerBox(before, before.layers[0], assets)!);
+    const counts = Object.values(after.layers[0].keyframes).map((keys) => keys.length);
+    expect(Math.max(...counts)).toBe(2);
+  });
+
+  it('refuses moves over letters, and those by a mask or blur', () => {
+    const box = { left: 0, top: 0, right: 1, bottom: 1 };
+    for (const kind of ['wipe', 'iris', 'blur in']) {
+      expect(() => moveToKeyframes(withMove(kind, 'arrive'), 'band', 'm', box)).toThrow(
+        /letter by letter/,
+      );
+    }
+    const typed = addMove(overlay({ layers: [words('Wind')] }), 'words', 'm', 'type on', 'arrive');
+    expect(() => moveToKeyframes(typed, 'words', 'm', box)).toThrow(/letter by letter/);
+  });
+});
