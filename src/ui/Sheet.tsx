@@ -47,7 +47,7 @@ export function Sheet({ top, children, foot }: SheetProps) {
 }
 
 const styles = StyleSheet.create({
-  side: { width: 340, borderLeftWidth: 1, paddingTop: 8 },
+  side: { width: 376, borderLeftWidth: 1, paddingTop: 8 },
   foot: { borderTopLeftRadius: RADIUS.card, borderTopRightRadius: RADIUS.card, borderTopWidth: 1 },
   grip: { height: 24, alignItems: 'center', justifyContent: 'center' },
   bar: { width: 44, height: 4, borderRadius: 2 },

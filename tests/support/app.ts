@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, type Download, type FileChooser, type Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Kit } from '@/core/document';
+import { pngPixels, type Pixels } from './media';
 
 /** Opens the app with the demo kit, as the first visit's choice. */
 export async function openDemoKit(page: Page): Promise<void> {
@@ -84,6 +85,13 @@ export async function send(page: Page, format: string): Promise<string> {
   const download: Download = await downloaded;
   await expect(page.getByRole('status')).toContainText('Read back');
   return download.path();
+}
+
+/** A frame of the open document as it is sent: the pixels of a PNG still. */
+export async function sendFrame(page: Page, frame: number): Promise<Pixels> {
+  await page.getByRole('radio', { name: 'PNG still .png' }).click();
+  await setNumber(page, 'Frame', frame);
+  return pngPixels(await send(page, 'PNG still .png'));
 }
 
 /** Goes to the kit, saves it as a file, and reads what is in it. */

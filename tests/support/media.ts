@@ -9,6 +9,8 @@ import { nodeContext, nodeFont, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
 import type { Pixels } from '../golden/pictures';
 
+export type { Pixels } from '../golden/pictures';
+
 const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 
 export const testFile = (name: string): string => join(folder, name);
@@ -115,17 +117,47 @@ export async function pngPixels(png: Buffer | string): Promise<Pixels> {
   return context.getImageData(0, 0, image.width, image.height) as unknown as Pixels;
 }
 
+/** Where pixels are that pass a test: the box round them, and how many there are. */
+export function whereIs(
+  { width, data }: Pixels,
+  passes: (rgba: Rgba) => boolean,
+): { left: number; top: number; right: number; bottom: number; count: number } {
+  const found = { left: Infinity, top: Infinity, right: -1, bottom: -1, count: 0 };
+  for (let i = 0; i < data.length; i += 4) {
+    if (!passes([data[i], data[i + 1], data[i + 2], data[i + 3]])) continue;
+    const [x, y] = [(i / 4) % width, Math.floor(i / 4 / width)];
+    found.left = Math.min(found.left, x);
+    found.right = Math.max(found.right, x);
+    found.top = Math.min(found.top, y);
+    found.bottom = Math.max(found.bottom, y);
+    found.count++;
+  }
+  return found;
+}
+
+export const solidPixel = ([, , , alpha]: Rgba): boolean => alpha > 128;
+
+export const like =
+  (colour: readonly number[], reach = 40) =>
+  (rgba: Rgba): boolean =>
+    rgba[3] > 128 && colourDistance(rgba, colour) < reach;
+
+/** How far two pictures are apart, pixel by pixel and channel by channel; all of it solid. */
+export const difference = (a: Pixels, b: Pixels): Pixels => ({
+  ...a,
+  data: a.data.map((value, i) => (i % 4 === 3 ? 255 : Math.abs(value - b.data[i]))),
+});
+
 /** Distance between two colours, the largest channel's. */
 export const colourDistance = (a: readonly number[], b: readonly number[]): number =>
   Math.max(...[0, 1, 2].map((i) => Math.abs(a[i] - b[i])));
 
 /** The file of one of the demo kit's clips. */
-export function demoMedia(kind: 'hillside' | 'recording'): string {
+export function demoMedia(id: 'hillside' | 'hand-line'): string {
   const media = 'demo/kit/media';
   const kit = JSON.parse(readFileSync('demo/kit/kit.json', 'utf8')) as {
     kit: { footage: { id: string; media: { hash: string } }[] };
   };
-  const id = kind === 'hillside' ? 'hillside' : 'hand-line';
   const { hash } = kit.kit.footage.find((entry) => entry.id === id)!.media;
   return join(
     media,

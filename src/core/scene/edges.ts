@@ -1,6 +1,7 @@
 import type { Fade, Gradient, Layer, Piece } from '../document/layers';
 import type { MoveMask } from '../motion/change';
 import { croppedBox } from './artwork';
+import { keptSide } from './cut';
 import { boxCentre, type Box } from './box';
 import { multiply, scaling, translation, type Matrix, type Point } from './matrix';
 import type { Mask, Shading } from './types';
@@ -57,7 +58,7 @@ export function shadingOf(
 export function edgeMasks(
   layer: Layer,
   box: Box,
-  piece: Piece | null,
+  cut: Piece['cut'],
   matrix: Matrix,
 ): readonly Mask[] {
   const { crop, feather, radius } = layer.edges;
@@ -69,7 +70,7 @@ export function edgeMasks(
   if (soft || (cropped && !isBox)) {
     masks.push({ kind: 'box', box: croppedBox(box, crop), feather, radius, matrix });
   }
-  if (piece?.cut) masks.push({ kind: 'path', d: halfPlane(piece.cut), matrix });
+  if (cut) masks.push({ kind: 'path', d: keptSide(cut), matrix });
   if (layer.fade) masks.push({ kind: 'shading', shading: fadeShading(layer.fade, box, matrix) });
   return masks;
 }
@@ -103,16 +104,6 @@ function opacityAt(sorted: readonly AlphaStop[], at: number): number {
   if (next === 0) return sorted[0].opacity;
   const [a, b] = [sorted[next - 1], sorted[next]];
   return a.opacity + ((b.opacity - a.opacity) * (at - a.at)) / (b.at - a.at);
-}
-
-/** The side of a line through a point that lies clockwise of its direction. */
-function halfPlane({ x, y, angle }: { x: number; y: number; angle: number }): string {
-  const radians = (angle * Math.PI) / 180;
-  const [dx, dy] = [Math.cos(radians) * FAR, Math.sin(radians) * FAR];
-  return (
-    `M${x - dx} ${y - dy}L${x + dx} ${y + dy}` +
-    `L${x + dx - dy} ${y + dy + dx}L${x - dx - dy} ${y - dy + dx}Z`
-  );
 }
 
 /** The mask of a move, in the pixels that `matrix` leads to. */

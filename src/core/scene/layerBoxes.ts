@@ -5,6 +5,7 @@ import type { UnitIndex } from '../motion/sample';
 import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
 import type { SceneAssets } from './assets';
 import { boxAround, mapBox, type Box, type Quad } from './box';
+import { keptBox } from './cut';
 import { IDENTITY, multiply, type Matrix } from './matrix';
 import { layerTree, type LayerTree } from './tree';
 
@@ -46,7 +47,10 @@ export function boxOf(
   { tree, assets }: { readonly tree: LayerTree; readonly assets: SceneAssets },
 ): Box {
   if (layer.kind === 'group') return groupBox(layer, tree, assets);
-  if (layer.kind !== 'overlay') return artwork.box;
+  if (layer.kind !== 'overlay') {
+    const cut = layer.kind === 'words' || layer.kind === 'shape' ? layer.piece?.cut : null;
+    return cut ? keptBox(artwork.box, cut) : artwork.box;
+  }
   const nested = assets.overlay(layer.overlay);
   const [width, height] = nested ? [nested.width, nested.height] : [0, 0];
   return { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 };

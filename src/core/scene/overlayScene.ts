@@ -16,7 +16,7 @@ import { frameOnShow } from '../time';
 import type { PlacedGlyph } from '../text/layout';
 import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
 import type { SceneAssets } from './assets';
-import { boxCentre, type Box } from './box';
+import { boxCentre, mapBox, type Box } from './box';
 import { edgeMasks, moveMask } from './edges';
 import { pictureIn, sceneFill, type FillSetting } from './fill';
 import { boxOf, unitBoxes } from './layerBoxes';
@@ -31,7 +31,7 @@ import {
   translation,
   type Matrix,
 } from './matrix';
-import { mergeAtRest, type LayerPicture } from './pieces';
+import { finished, itemsOf, mergeAtRest, type Content, type LayerPicture } from './pieces';
 import { withReflection } from './reflection';
 import { layerTree, type LayerTree } from './tree';
 import { plainGroup, type ArtworkItem, type DrawItem, type Outline, type Scene } from './types';
@@ -125,17 +125,25 @@ function layerPicture(still: Layer, setting: FrameSetting): LayerPicture {
   const piece = layer.kind === 'words' || layer.kind === 'shape' ? layer.piece : null;
   const frameBox = piece?.box ?? box;
   const drawn = contentItems(layer, artwork, { ...change, box: frameBox, place, moved }, setting);
-  const outside: readonly DrawItem[] = wrapped(layer, drawn, {
-    masks: [
-      ...edgeMasks(layer, frameBox, piece, moved),
-      ...whole.masks.map((mask) => moveMask(mask, place)),
-      ...layerMask(layer, setting),
-    ],
-    blur: whole.blur,
-    opacity: layer.opacity * whole.opacity,
-  });
-  const items = withReflection(layer, outside, frameBox, moved);
-  return { layer, items, atRest: isHome(whole) && drawn.atRest };
+  const finish: LayerPicture['finish'] = (content, cut) => {
+    const outside = wrapped(layer, itemsOf(content), {
+      masks: [
+        ...edgeMasks(layer, frameBox, cut, moved),
+        ...whole.masks.map((mask) => moveMask(mask, place)),
+        ...layerMask(layer, setting),
+      ],
+      blur: whole.blur,
+      opacity: layer.opacity * whole.opacity,
+    });
+    return withReflection(layer, outside, frameBox, moved);
+  };
+  return {
+    layer,
+    content: drawn,
+    finish,
+    frame: mapBox(moved, frameBox),
+    atRest: isHome(whole) && drawn.atRest,
+  };
 }
 
 /** Keyframes of a picture's edges change its outline; all other ones leave the artwork alone. */
@@ -149,12 +157,12 @@ interface Placing extends LayerChange {
   readonly moved: Matrix;
 }
 
-interface Drawn {
-  readonly items: readonly DrawItem[];
+interface Drawn extends Content {
   readonly atRest: boolean;
-  /** One artwork item, which can carry opacity and blend itself. */
-  readonly simple: boolean;
 }
+
+/** Nothing that could be drawn together with anything else. */
+const apartFrom = (apart: readonly DrawItem[]): Drawn => ({ shared: null, apart, atRest: false });
 
 function contentItems(
   layer: Layer,
@@ -235,9 +243,7 @@ function outlineItems(
       apart.push(unitItem({ ...base, outlines: [outline] }, change, look, placing, filling));
     }
   }
-  const together = shared.length > 0 || wall ? [{ ...base, outlines: shared }] : [];
-  const items = [...together, ...apart];
-  return { items, atRest, simple: items.length === 1 && items[0].kind === 'artwork' };
+  return { shared: { ...base, outlines: shared }, apart, atRest };
 }
 
 function outlineOf(
@@ -296,7 +302,7 @@ function footageItems(
   const picture = layer.footage
     ? pictureIn(layer.footage, time, layer.fit, place.box, place.matrix, place)
     : null;
-  if (!picture) return { items: [], atRest: false, simple: false };
+  if (!picture) return apartFrom([]);
   const [glyph] = artwork.glyphs;
   const item: ArtworkItem = {
     kind: 'artwork',
@@ -308,20 +314,20 @@ function footageItems(
     blend: 'normal',
     ...lookOf(layer, placing),
   };
-  return { items: [item], atRest: false, simple: true };
+  return apartFrom([item]);
 }
 
 function groupItems(layer: GroupLayer, placing: Placing, setting: FrameSetting): Drawn {
   const items = stackItems(layer.id, setting);
-  if (items.length === 0) return { items: [], atRest: false, simple: false };
+  if (items.length === 0) return apartFrom([]);
   const group = { ...plainGroup(items, placing.moved), ...lookOf(layer, placing) };
-  return { items: [group], atRest: false, simple: false };
+  return apartFrom([group]);
 }
 
 /** Another overlay, at its own rate, from when the layer comes on show. */
 function nestedItems(layer: OverlayLayer, placing: Placing, setting: FrameSetting): Drawn {
   const nested = setting.assets.overlay(layer.overlay);
-  const none = { items: [], atRest: false, simple: false };
+  const none = apartFrom([]);
   if (!nested || setting.depth >= DEEPEST) return none;
   const { elapsed } = fillSetting(layer, placing, setting);
   const run = frameOnShow(elapsed, setting.overlay.rate, nested.rate);
@@ -333,7 +339,7 @@ function nestedItems(layer: OverlayLayer, placing: Placing, setting: FrameSettin
     canvas: { width, height },
     ...lookOf(layer, placing),
   };
-  return { items: [group], atRest: false, simple: false };
+  return apartFrom([group]);
 }
 
 /** The layer's mask, drawn where the masking layer is; nothing while that one is not on show. */
@@ -341,7 +347,7 @@ function layerMask({ mask }: Layer, setting: FrameSetting) {
   const source = mask && setting.overlay.layers.find((layer) => layer.id === mask.layer);
   if (!source) return [];
   const items =
-    !source.mask && isOnShow(source, setting) ? layerPicture(source, setting).items : [];
+    !source.mask && isOnShow(source, setting) ? finished(layerPicture(source, setting)) : [];
   return [{ kind: 'items' as const, items, by: mask.by, inverted: mask.inverted }];
 }
 
@@ -354,13 +360,15 @@ interface Wrapping {
 /** Lays a layer's items in as one picture, where more than one plain item makes that necessary. */
 function wrapped(
   layer: Layer,
-  { items, simple }: Drawn,
+  items: readonly DrawItem[],
   { masks: around, blur, opacity }: Wrapping,
 ): readonly DrawItem[] {
   if (items.length === 0 || opacity <= 0) return [];
   const effects = blur > 0 ? { ...layer.effects, blur: layer.effects.blur + blur } : layer.effects;
   const plain = around.length === 0 && isNeutral(effects);
-  if (plain && simple) return [{ ...items[0], opacity, blend: layer.blend }];
+  // One piece of artwork can carry opacity and blend itself.
+  if (plain && items.length === 1 && items[0].kind === 'artwork')
+    return [{ ...items[0], opacity, blend: layer.blend }];
   if (plain && opacity === 1 && layer.blend === 'normal') return items;
   return [
     {

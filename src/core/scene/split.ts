@@ -10,7 +10,7 @@ import { splitLines } from '../text/units';
 import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
 import type { SceneAssets } from './assets';
 import { boxCentre } from './box';
-import { apply, inverse, type Point } from './matrix';
+import { apply, inverse, multiply, type Point } from './matrix';
 
 export type SplitOver = Exclude<SpreadOver, 'whole'>;
 
@@ -287,7 +287,13 @@ function rewire(cue: Cue, ends: ReadonlyMap<string, Ends>): Cue {
 
 /** A cut through a point of the document, as a line in a layer's own pixels. */
 export function cutThrough(overlay: Overlay, layer: Layer, point: Point, angle: number): CutLine {
-  const toLayer = inverse(placeMatrix(layer.place));
-  const outside = inverse(groupMatrix(overlay.layers, layer.group));
-  return { ...apply(toLayer, apply(outside, point)), angle: angle - layer.place.rotation };
+  const inside = multiply(
+    inverse(placeMatrix(layer.place)),
+    inverse(groupMatrix(overlay.layers, layer.group)),
+  );
+  const radians = (angle * Math.PI) / 180;
+  const from = apply(inside, point);
+  const to = apply(inside, { x: point.x + Math.cos(radians), y: point.y + Math.sin(radians) });
+  const within = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  return { ...from, angle: within };
 }

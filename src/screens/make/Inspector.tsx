@@ -5,6 +5,7 @@ import { IconAction } from '@/ui/Action';
 import { Sheet } from '@/ui/Sheet';
 import { Tabs } from '@/ui/Tabs';
 import { Words } from '@/ui/Words';
+import { CutBar } from './CutBar';
 import { LayerMenu } from './LayerMenu';
 import { useMake } from './make';
 import { EdgesSection } from './sections/EdgesSection';
@@ -43,7 +44,7 @@ export function Inspector({ several, onSeveral }: InspectorProps) {
   if (layers.length === 0) return <OverlaySheet />;
   const tools = (
     <>
-      <LayerMenu layers={layers} onChooseMore={() => onSeveral(true)} />
+      <LayerMenu layers={layers} onSeveral={onSeveral} />
       <IconAction icon="close" label="Done" onPress={() => select([])} />
     </>
   );
@@ -94,7 +95,7 @@ interface LayerSheetProps {
 }
 
 function LayerSheet({ layer, tools }: LayerSheetProps) {
-  const { tried, tryMove } = useMake();
+  const { tried, tryMove, cut } = useMake();
   const [section, setSection] = useState<Section>('what');
   const tabs: readonly { value: Section; label: string }[] = [
     { value: 'what', label: WHAT[layer.kind] },
@@ -107,6 +108,12 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
     if (tried) tryMove(null);
     setSection(next);
   };
+  const foot =
+    cut?.layer === layer.id ? (
+      <CutBar layer={layer} cut={cut} />
+    ) : tried ? (
+      <TriedMoveBar tried={tried} />
+    ) : null;
   return (
     <Sheet
       top={
@@ -117,7 +124,7 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
           {tools}
         </View>
       }
-      foot={tried ? <TriedMoveBar tried={tried} /> : null}
+      foot={foot}
     >
       {section === 'what' ? <WhatSection key={layer.id} layer={layer} /> : null}
       {section === 'look' ? <LookSection key={layer.id} layer={layer} /> : null}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import {
   duplicateLayers,
   groupLayers,
+  groupMatrix,
   removeLayers,
   styleOf,
   updateLayer,
@@ -10,7 +11,7 @@ import {
   type Style,
 } from '@/core/document';
 import { plainWords } from '@/core/errors';
-import { boxAround, boxCentre } from '@/core/scene';
+import { apply, boxAround, boxCentre } from '@/core/scene';
 import { newId } from '@/store/actions';
 import { noticed, styleCopied } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -22,12 +23,12 @@ import { useMake } from './make';
 
 interface LayerMenuProps {
   readonly layers: readonly Layer[];
-  /** Goes on choosing layers by taps. */
-  readonly onChooseMore: () => void;
+  /** Whether taps go on adding layers to the chosen ones. */
+  readonly onSeveral: (several: boolean) => void;
 }
 
 /** What can be done with the chosen layers as wholes. */
-export function LayerMenu({ layers, onChooseMore }: LayerMenuProps) {
+export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
   const { edit, select } = useMake();
   const [renaming, setRenaming] = useState(false);
   const ids = layers.map((layer) => layer.id);
@@ -45,14 +46,18 @@ export function LayerMenu({ layers, onChooseMore }: LayerMenuProps) {
     });
     select(copies);
   };
-  const group = useGroup(ids);
+  const gather = useGroup(ids);
+  const group = () => {
+    onSeveral(false);
+    gather();
+  };
   const style = useStyleEntries(layers);
   const split = useSplitEntry(single);
   const entries: readonly MenuEntry[] = [
     ...(single
       ? [{ label: 'Rename', icon: 'pencil-outline', onPress: () => setRenaming(true) }]
       : []),
-    { label: 'Choose more layers', icon: 'select-multiple', onPress: onChooseMore },
+    { label: 'Choose more layers', icon: 'select-multiple', onPress: () => onSeveral(true) },
     { label: 'Group', icon: 'group', onPress: group },
     { label: 'Duplicate', icon: 'content-copy', onPress: duplicate },
     ...style,
@@ -137,14 +142,18 @@ function useStyleEntries(layers: readonly Layer[]): readonly MenuEntry[] {
 /** Splitting needs the outlines of letters, so it is done in the background. */
 function useSplitEntry(layer: Layer | null): readonly MenuEntry[] {
   const split = useSplit();
-  const { quads, setCut } = useMake();
+  const { overlay, quads, setCut } = useMake();
   if (layer?.kind !== 'words' && layer?.kind !== 'shape') return [];
   const quad = quads.get(layer.id);
   const inTwo: MenuEntry = {
     label: 'In two, along a line',
     icon: 'content-cut',
     onPress: () => {
-      if (quad) setCut({ layer: layer.id, ...boxCentre(boxAround(quad)), angle: -90 });
+      // Before the stage has told where it rests, its own point will do.
+      const middle = quad
+        ? boxCentre(boxAround(quad))
+        : apply(groupMatrix(overlay.layers, layer.group), layer.place);
+      setCut({ layer: layer.id, ...middle, angle: -90 });
     },
   };
   const by = (over: 'letters' | 'words' | 'lines'): MenuEntry => ({

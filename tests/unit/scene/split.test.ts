@@ -1,6 +1,7 @@
-import type { Layer, Overlay } from '@/core/document';
+import { plainLetter, solid, type Layer, type Overlay } from '@/core/document';
 import { timeLayers } from '@/core/motion/timing';
-import { splitAlong, splitWords } from '@/core/scene/split';
+import { layerBox } from '@/core/scene';
+import { cutThrough, splitAlong, splitWords } from '@/core/scene/split';
 import { after, alongside, at, band, move, overlay, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 import { differingPixels, painted, visiblePixels } from '../pixels';
@@ -10,6 +11,7 @@ const ids = () => {
   return () => `new-${count++}`;
 };
 
+const NO_SIDES = { left: 0, top: 0, right: 0, bottom: 0 };
 const letterwise = { over: 'letters' as const, order: 'backward' as const, gap: 4, seed: 1 };
 const shadow = { colour: '#000000', opacity: 0.6, dx: 4, dy: 6, blur: 20 };
 const border = { colour: '#4b2e73', width: 6, side: 'outside' as const };
@@ -36,6 +38,33 @@ describe('splitting words', () => {
     ['a shadow and a border', { shadow, border }],
     ['a gradient over all of them', { fill: gradient }],
     ['a turned, stretched place', { place: turned }],
+    [
+      'a reflection and a glow',
+      {
+        reflection: { gap: 6, length: 120, opacity: 0.6 },
+        glow: { colour: '#e9a23b', opacity: 0.8, blur: 30 },
+      },
+    ],
+    [
+      'soft sides, a fade and half its opacity',
+      {
+        edges: { crop: NO_SIDES, feather: { ...NO_SIDES, left: 200 }, radius: 0 },
+        fade: {
+          kind: 'linear' as const,
+          angle: 60,
+          shift: 0,
+          stops: [
+            { at: 0, opacity: 1 },
+            { at: 1, opacity: 0.2 },
+          ],
+        },
+        opacity: 0.5,
+      },
+    ],
+    [
+      'letters with looks of their own',
+      { letters: [{ ...plainLetter(2), fill: solid('#ff0000'), rotation: 15 }] },
+    ],
     ['wide letters in another font', { font: 'caveat', letterSpacing: 14, align: 'left' as const }],
   ])('leaves not one pixel different while still: %s', (_name, change) => {
     const before = titled(change);
@@ -140,5 +169,42 @@ describe('cutting in two', () => {
     expect(() =>
       splitAlong(cut, cut.layers[0].id, { x: 0, y: 0, angle: 0 }, assets, ids()),
     ).toThrow(/nothing here/);
+  });
+});
+
+describe('a half', () => {
+  it('has a box of its own, which its moves go by: it rises from the cut, never beyond it', () => {
+    const before = overlay({ layers: [band({ width: 800, height: 400 })] });
+    const cut = splitAlong(before, 'band', { x: 0, y: 0, angle: -90 }, assets, ids());
+    const [right, left] = cut.layers;
+    expect(layerBox(cut, right, assets)).toEqual({ left: 0, top: -200, right: 400, bottom: 200 });
+    expect(layerBox(cut, left, assets)).toEqual({ left: -400, top: -200, right: 0, bottom: 200 });
+    const rising = {
+      ...cut,
+      layers: [
+        { ...left, moves: [move('l', 'rise', 'arrive', at(0), { params: { edge: 2 } })] },
+        cut.layers[2],
+      ],
+    };
+    // The canvas is painted at a quarter: the cut lies at x = 240.
+    const half = painted(rising, 5);
+    expect([180, 230, 245].map((x) => half.at(x, 135)[3])).toEqual([0, 255, 0]);
+  });
+
+  it('is cut through where the line is seen, in turned and stretched layers too', () => {
+    const layer = band({
+      width: 800,
+      height: 400,
+      place: { x: 960, y: 540, scale: 1, rotation: 25, stretch: 2, anchorX: 0, anchorY: 0 },
+    });
+    const before = overlay({ layers: [layer] });
+    const line = cutThrough(before, layer, { x: 960, y: 540 }, -90);
+    const [right] = splitAlong(before, 'band', line, assets, ids()).layers;
+    const alone = painted({ ...before, layers: [{ ...right, group: null }] }, 5);
+    expect([100, 135, 170].map((y) => [alone.at(236, y)[3], alone.at(244, y)[3]])).toEqual([
+      [0, 255],
+      [0, 255],
+      [0, 255],
+    ]);
   });
 });

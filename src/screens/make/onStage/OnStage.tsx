@@ -1,14 +1,9 @@
-import { StyleSheet, View } from 'react-native';
 import { updateLayer, updateMove, groupMatrix, type Layer, type Move } from '@/core/document';
 import { placeMatrix } from '@/core/scene/artwork';
 import { shapeKind } from '@/core/scene/shapeKinds';
-import { cutThrough } from '@/core/scene/split';
 import { inverse } from '@/core/scene/matrix';
 import { apply, boxAround, boxCentre, multiply, translation, type Point } from '@/core/scene';
-import { Action } from '@/ui/Action';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { StagePoints } from '@/ui/stage/StagePoints';
-import { useSplit } from '../LayerMenu';
 import { useMake, type Cut } from '../make';
 import { PathEditor } from './PathEditor';
 
@@ -16,7 +11,7 @@ import { PathEditor } from './PathEditor';
 export function OnStage({ layer }: { readonly layer: Layer | null }) {
   const { openMove, cut } = useMake();
   if (!layer) return null;
-  if (cut?.layer === layer.id) return <CutLine layer={layer} cut={cut} />;
+  if (cut?.layer === layer.id) return <CutLine cut={cut} />;
   const move = layer.moves.find((entry) => entry.id === openMove);
   if (move && move.path.length > 1) return <MovePath layer={layer} move={move} />;
   if (move?.kind === 'zoom') return <ZoomTarget layer={layer} move={move} />;
@@ -109,10 +104,8 @@ function ZoomTarget({ layer, move }: MoveProps) {
 /** How far the handle that turns the cut stands off its middle, as a share of the canvas. */
 const ARM = 0.25;
 
-function CutLine({ layer, cut }: { readonly layer: Layer; readonly cut: Cut }) {
+function CutLine({ cut }: { readonly cut: Cut }) {
   const { overlay, setCut } = useMake();
-  const tokens = useTokens();
-  const split = useSplit();
   const radians = (cut.angle * Math.PI) / 180;
   const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
   const far = overlay.width + overlay.height;
@@ -125,39 +118,16 @@ function CutLine({ layer, cut }: { readonly layer: Layer; readonly cut: Cut }) {
       setCut({ ...cut, angle: Math.round(degrees) });
     }
   };
-  const cutHere = () => {
-    const line = cutThrough(overlay, layer, cut, cut.angle);
-    setCut(null);
-    void split(layer.id, { by: 'line', line });
-  };
   const [from, to] = [end(-far), end(far)];
   return (
-    <>
-      <StagePoints
-        canvas={overlay}
-        points={[
-          { id: 'middle', label: 'Cut here', at: cut, chosen: true },
-          { id: 'turn', label: 'Turn the cut', at: end(arm), handle: true },
-        ]}
-        line={`M${from.x} ${from.y}L${to.x} ${to.y}`}
-        onDrag={drag}
-      />
-      <View style={[styles.bar, { backgroundColor: tokens.card }]}>
-        <Action label="Cut" icon="content-cut" tone="main" onPress={cutHere} />
-        <Action label="Leave it whole" onPress={() => setCut(null)} />
-      </View>
-    </>
+    <StagePoints
+      canvas={overlay}
+      points={[
+        { id: 'middle', label: 'Cut here', at: cut, chosen: true },
+        { id: 'turn', label: 'Turn the cut', at: end(arm), handle: true },
+      ]}
+      line={`M${from.x} ${from.y}L${to.x} ${to.y}`}
+      onDrag={drag}
+    />
   );
 }
-
-const styles = StyleSheet.create({
-  bar: {
-    position: 'absolute',
-    left: 8,
-    bottom: 8,
-    flexDirection: 'row',
-    gap: 8,
-    padding: 6,
-    borderRadius: RADIUS.card,
-  },
-});

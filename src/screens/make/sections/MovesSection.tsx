@@ -13,7 +13,7 @@ import { secondsLabel } from '@/core/time';
 import { newId } from '@/store/actions';
 import { Action } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
-import { useTokens } from '@/ui/theme';
+import { FootBar } from '@/ui/FootBar';
 import { Words } from '@/ui/Words';
 import { useMake, type TriedMove } from '../make';
 import { LetterChoice } from './LetterFields';
@@ -97,7 +97,6 @@ function AddMove({ layer, phase, label }: AddMoveProps) {
 /** The move that plays on the stage, and the way to have it. */
 export function TriedMoveBar({ tried }: { readonly tried: TriedMove }) {
   const { edit, tryMove, setOpenMove, letter } = useMake();
-  const tokens = useTokens();
   const { layer, kind, phase } = tried;
   const add = () => {
     const id = newId();
@@ -106,10 +105,9 @@ export function TriedMoveBar({ tried }: { readonly tried: TriedMove }) {
     setOpenMove(id);
   };
   return (
-    <View style={[styles.tried, { borderColor: tokens.line }]}>
-      <Words style={styles.grow}>{`${moveKind(kind).label}, tried on the stage`}</Words>
+    <FootBar says={`${moveKind(kind).label}, tried on the stage`}>
       <Action label="Add it" icon="plus" tone="main" onPress={add} />
-    </View>
+    </FootBar>
   );
 }
 
@@ -135,13 +133,4 @@ const styles = StyleSheet.create({
   column: { gap: 12 },
   phase: { gap: 4 },
   kinds: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 },
-  tried: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 8,
-    borderTopWidth: 1,
-    paddingHorizontal: 16,
-    paddingVertical: 6,
-  },
-  grow: { flex: 1 },
 });

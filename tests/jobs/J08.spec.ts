@@ -1,0 +1,67 @@
+import { expect, test } from '@playwright/test';
+import { writeFileSync } from 'node:fs';
+import { createCanvas } from '@napi-rs/canvas';
+import { bringIn, openEmptyKit, send, setNumber } from '../support/app';
+import { decodeFrame, probe, solidPixel, testFile, whereIs } from '../support/media';
+import { add, addMove, beginEmpty, section } from '../support/make';
+
+/** A round badge with clear corners, far larger than the canvas it is meant for. */
+function badgePicture(): string {
+  const context = createCanvas(1600, 1200).getContext('2d');
+  context.fillStyle = '#b3432b';
+  context.beginPath();
+  context.arc(800, 600, 580, 0, 2 * Math.PI);
+  context.fill();
+  writeFileSync(testFile('badge.png'), context.canvas.toBuffer('image/png'));
+  return testFile('badge.png');
+}
+
+test('J08: a badge for live streaming arrives with fade and growth, and goes out at twice its size in two clear formats', async ({
+  page,
+}) => {
+  await openEmptyKit(page);
+  await bringIn(page, badgePicture());
+  await page.getByRole('tab', { name: /^Overlays/ }).click();
+  await beginEmpty(page);
+  await setNumber(page, 'Width', 400);
+  await setNumber(page, 'Height', 300);
+  await setNumber(page, 'Length', 2);
+
+  // A picture that is too large is made to fit, and that is said.
+  await add(page, 'Picture or clip', 'badge');
+  await expect(page.getByText(/1600 × 1200 pixels, more than the canvas/)).toBeVisible();
+  await section(page, 'Moves');
+  await addMove(page, 'Arrive', 'Fade');
+  await setNumber(page, 'Takes', 1);
+  await page.getByRole('button', { name: 'Fade, arrive' }).click();
+  await addMove(page, 'Arrive', 'Grow or shrink');
+  await setNumber(page, 'Takes', 1);
+  await page.getByRole('radio', { name: 'Linear' }).click();
+
+  await page.getByRole('link', { name: 'Send' }).click();
+  await setNumber(page, 'Scale', 2);
+  await expect(page.getByText('800 × 600 pixels')).toBeVisible();
+  const files = { vp9: await send(page, 'VP9 .webm'), prores: '' };
+  const size = page.getByRole('status').getByText(/\.(webm|mov) · [\d.]+ [kM]B/);
+  await expect(size).toContainText('.webm');
+  files.prores = await send(page, 'ProRes 4444 .mov');
+  await expect(size).toContainText('.mov');
+
+  for (const file of Object.values(files)) {
+    expect(probe(file)).toMatchObject({ width: 800, height: 600, nb_read_frames: '60' });
+    // Nothing at first; half as large half way; then the badge fits the height to the pixel, its corners clear.
+    expect(whereIs(decodeFrame(file, 0), solidPixel).count).toBe(0);
+    const half = whereIs(decodeFrame(file, 20), solidPixel);
+    expect(half.right - half.left).toBeGreaterThan(580 * (20 / 30) * 0.9);
+    expect(half.right - half.left).toBeLessThan(580 * (20 / 30) * 1.1);
+    const whole = whereIs(decodeFrame(file, 45), solidPixel);
+    for (const [edge, wanted] of [
+      [whole.left, 110],
+      [whole.right, 689],
+      [whole.top, 10],
+      [whole.bottom, 589],
+    ]) {
+      expect(Math.abs(edge - wanted)).toBeLessThanOrEqual(2);
+    }
+  }
+});
