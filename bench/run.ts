@@ -10,8 +10,8 @@ async function main(): Promise<void> {
   execFileSync('node', ['scripts/build.mjs'], { stdio: 'inherit' });
   const server = await startServer();
   try {
-    benchPainting();
     const browser = await startBrowser();
+    await benchPainting(browser);
     await benchLoading(browser);
     await benchPlaying(browser);
     await benchExports(browser);

@@ -126,4 +126,4 @@ export function browserMemory(): number {
 }
 
 export const row = (...cells: readonly string[]): void =>
-  console.log(cells.map((cell, i) => cell.padEnd(i === 0 ? 44 : 16)).join(''));
+  console.log(cells.map((cell, i) => cell.padEnd(i === 0 ? 50 : 16)).join(''));

@@ -1,7 +1,8 @@
 import { bundleAssets, type Bundle } from '@/core/document';
 import { picturesOf, sceneAt, type Scene, type SceneAssets } from '@/core/scene';
 import { browserTools } from '@/paint/browserTools';
-import { paintScene } from '@/paint/paintScene';
+import { FramePainter } from '@/paint/framePainter';
+import { paintScene, type Scale } from '@/paint/paintScene';
 import type { PaintContext } from '@/paint/tools';
 import { loadFonts } from './fonts';
 import { PictureShelf } from './pictures';
@@ -12,27 +13,39 @@ type Context = OffscreenCanvasRenderingContext2D;
 export class Artist {
   private readonly shelf = new PictureShelf();
   private readonly tools = browserTools(this.shelf.picture);
+  private readonly frames = new FramePainter(this.tools);
 
   async assets(bundle: Bundle): Promise<SceneAssets> {
     return bundleAssets(bundle, await loadFonts(bundle));
   }
 
-  /** Paints one frame of a bundle's document, stretched over the whole canvas. */
+  /** Paints one frame of a bundle's document on a clear canvas, stretched over all of it. */
   async paintFrame(context: Context, bundle: Bundle, frame: number): Promise<void> {
     const assets = await this.assets(bundle);
     await this.paint(context, sceneAt(bundle.document, frame, assets), assets);
   }
 
+  /** Paints a scene on a canvas that is clear yet. */
   async paint(context: Context, scene: Scene, assets: SceneAssets): Promise<void> {
-    const scale = {
-      x: context.canvas.width / scene.width,
-      y: context.canvas.height / scene.height,
-    };
-    await this.shelf.prepare(picturesOf(scene.items), assets.footage, Math.max(scale.x, scale.y));
+    const scale = await this.prepare(context, scene, assets);
+    this.frames.paint(context as PaintContext, scene, scale);
+  }
+
+  /** Paints a scene over what the canvas holds. */
+  async paintOver(context: Context, scene: Scene, assets: SceneAssets): Promise<void> {
+    const scale = await this.prepare(context, scene, assets);
     paintScene(context as PaintContext, scene, this.tools, scale);
   }
 
   close(): void {
+    this.frames.close();
     this.shelf.close();
+  }
+
+  /** Fetches the pictures a scene needs. */
+  private async prepare({ canvas }: Context, scene: Scene, assets: SceneAssets): Promise<Scale> {
+    const scale = { x: canvas.width / scene.width, y: canvas.height / scene.height };
+    await this.shelf.prepare(picturesOf(scene.items), assets.footage, Math.max(scale.x, scale.y));
+    return scale;
   }
 }

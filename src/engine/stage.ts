@@ -244,7 +244,7 @@ export class Stage {
       { ...guide, seconds, strength: footage ? 1 : guide.strength },
       assets,
     );
-    if (behind) await this.artist.paint(context, behind, assets);
+    if (behind) await this.artist.paintOver(context, behind, assets);
   }
 }
 

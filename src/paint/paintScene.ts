@@ -13,32 +13,47 @@ import { fillEverywhere, gradientOf } from './gradient';
 import { paintMasks } from './paintMasks';
 import type { PaintContext, PaintTools } from './tools';
 
-/**
- * Paints a scene over what the canvas holds.
- * @param scale canvas pixels per scene pixel, across and down
- */
+/** Canvas pixels per scene pixel. */
+export interface Scale {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Paints a scene over what the canvas holds, its backdrop first. */
 export function paintScene(
   context: PaintContext,
   scene: Scene,
   tools: PaintTools,
-  scale: { readonly x: number; readonly y: number },
+  scale: Scale,
+): void {
+  paintBackdrop(context, scene, scale);
+  paintOver(context, scene.items, tools, scale);
+}
+
+export function paintBackdrop(context: PaintContext, scene: Scene, scale: Scale): void {
+  if (!scene.backdrop) return;
+  context.save();
+  context.setTransform(scale.x, 0, 0, scale.y, 0, 0);
+  context.fillStyle = scene.backdrop;
+  context.fillRect(0, 0, scene.width, scene.height);
+  context.restore();
+}
+
+/** Paints a scene's items over what the canvas holds. */
+export function paintOver(
+  context: PaintContext,
+  items: readonly DrawItem[],
+  tools: PaintTools,
+  scale: Scale,
 ): void {
   context.save();
   context.setTransform(scale.x, 0, 0, scale.y, 0, 0);
   context.imageSmoothingQuality = 'medium';
-  if (scene.backdrop) {
-    context.fillStyle = scene.backdrop;
-    context.fillRect(0, 0, scene.width, scene.height);
-  }
-  paintItems(context, scene.items, tools);
+  paintItems(context, items, tools);
   context.restore();
 }
 
-export function paintItems(
-  context: PaintContext,
-  items: readonly DrawItem[],
-  tools: PaintTools,
-): void {
+function paintItems(context: PaintContext, items: readonly DrawItem[], tools: PaintTools): void {
   for (const item of items) {
     if (item.kind === 'artwork') paintArtwork(context, item, tools);
     else if (item.kind === 'picture') paintPicture(context, item, tools);

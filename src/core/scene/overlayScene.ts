@@ -141,7 +141,7 @@ function layerPicture(still: Layer, setting: FrameSetting): LayerPicture {
     layer,
     content: drawn,
     finish,
-    frame: mapBox(moved, frameBox),
+    frame: () => mapBox(moved, frameBox),
     atRest: isHome(whole) && drawn.atRest,
   };
 }

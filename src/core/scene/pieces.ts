@@ -22,7 +22,7 @@ export interface LayerPicture {
   /** Gives content the layer's edges, effects and reflection; a piece's cut is one of its edges. */
   readonly finish: (content: Content, cut: Piece['cut']) => readonly DrawItem[];
   /** Where the box that edges, fade and reflection go by lies on the canvas. */
-  readonly frame: Quad;
+  readonly frame: () => Quad;
   /** No move does anything to it or to any part of it. */
   readonly atRest: boolean;
 }
@@ -72,7 +72,7 @@ function lookKey(picture: LayerPicture): string | null {
     piece.of,
     [look, fillKey(fill)],
     [opacity, blend, effects, edges, fade, mask, reflection],
-    frame.map(rounded),
+    frame().map(rounded),
   ]);
 }
 

@@ -64,8 +64,8 @@ export async function readBack(
     for (const [step, index] of compared.entries()) {
       stopIfAborted(signal);
       meant.clearRect(0, 0, width, height);
-      if (!format.alpha) fillBlack(meant);
       await artist.paintFrame(meant, bundle, frames[index]);
+      if (!format.alpha) layOnBlack(meant);
       found.clearRect(0, 0, width, height);
       await drawNext(shown, found, index);
       differences.push(compareFrames(pixels(meant), pixels(found)));
@@ -158,9 +158,12 @@ const spread = (count: number): readonly number[] => {
 };
 
 /** A format without alpha shows black where nothing is drawn. */
-function fillBlack(context: Context): void {
+function layOnBlack(context: Context): void {
+  context.save();
+  context.globalCompositeOperation = 'destination-over';
   context.fillStyle = '#000000';
   context.fillRect(0, 0, context.canvas.width, context.canvas.height);
+  context.restore();
 }
 
 const pixels = (context: Context): Uint8ClampedArray =>
