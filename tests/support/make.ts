@@ -6,14 +6,14 @@ export type PhaseName = 'Arrive' | 'Stay' | 'Leave';
 
 /** Starts an overlay with nothing in it, from the kit. */
 export async function beginEmpty(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'New overlay' }).first().click();
+  await page.getByRole('button', { name: 'New overlay', exact: true }).first().click();
   await page.getByRole('button', { name: 'Begin empty' }).click();
   await expect(page.getByRole('heading', { name: 'This overlay' })).toBeVisible();
 }
 
 /** Starts an overlay from a ready one, from the kit. */
 export async function beginWith(page: Page, starter: string): Promise<void> {
-  await page.getByRole('button', { name: 'New overlay' }).first().click();
+  await page.getByRole('button', { name: 'New overlay', exact: true }).first().click();
   await page.getByRole('button', { name: `Begin with ${starter}` }).click();
   await expect(page.getByRole('heading', { name: 'This overlay' })).toBeVisible();
 }
@@ -57,8 +57,10 @@ export async function addMove(page: Page, phase: PhaseName, kind: string): Promi
 /** Sets a colour field by its hexadecimal value. */
 export async function setColour(page: Page, label: string, value: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${label}: `) }).click();
-  await page.getByRole('textbox', { name: 'Colour value' }).fill(value);
+  const typed = page.getByRole('textbox', { name: 'Colour value' });
+  await typed.fill(value);
   await page.getByRole('button', { name: 'Done', exact: true }).last().click();
+  await expect(typed).toHaveCount(0);
 }
 
 /** Types what the chosen words say. */

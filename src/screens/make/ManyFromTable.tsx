@@ -20,7 +20,7 @@ import { LongChoice } from '@/ui/Chip';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../shared/files';
-import { useMake } from './make';
+import { MakeContext, useMake } from './make';
 
 /** One overlay a row of a table: the words of this one, filled in anew. */
 export function ManyFromTable() {
@@ -37,7 +37,8 @@ export function ManyFromTable() {
 
 function TableDialog({ onClose }: { readonly onClose: () => void }) {
   const tokens = useTokens();
-  const { overlay } = useMake();
+  const make = useMake();
+  const { overlay } = make;
   const [text, setText] = useState('');
   const table = readOrProblem(text);
   const [filling, setFilling] = useState<TableFilling>({});
@@ -76,10 +77,11 @@ function TableDialog({ onClose }: { readonly onClose: () => void }) {
               <Words>{table.problem}</Words>
             )
           ) : (
-            <>
+            // What is in a portal is drawn elsewhere, out of the screen's own context.
+            <MakeContext value={make}>
               <Filling table={table} filling={used} onChange={setFilling} />
               <Planned table={table} filling={used} onClose={onClose} />
-            </>
+            </MakeContext>
           )}
         </ScrollView>
         <Action label="Close" onPress={onClose} />
@@ -159,7 +161,7 @@ function Planned({ table, filling, onClose }: TableProps & { readonly onClose: (
           <View key={plan.row} role="row" style={[styles.plan, { borderColor: tokens.line }]}>
             <Words kind="strong">{plan.name}</Words>
             <Words kind="small" soft>
-              {Object.values(plan.texts).join(' · ')}
+              {Object.values(plan.texts).filter(Boolean).join(' · ')}
             </Words>
             {problemsOf(plan, i).map((problem) => (
               <Words key={problem} kind="small" style={{ color: tokens.rust }}>

@@ -180,7 +180,8 @@ function LinkHandle({ name, at, onLink }: LinkHandleProps) {
       aria-label={`Let ${name} wait for another layer`}
       style={{
         position: 'absolute',
-        left: at - 30,
+        // Before the ribbon; inside it where there is no room before it.
+        left: at >= 30 ? at - 30 : at + 14,
         top: 8,
         width: 24,
         height: 24,
