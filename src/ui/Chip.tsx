@@ -7,12 +7,15 @@ interface ChipProps {
   readonly label: string;
   readonly icon?: string;
   readonly selected?: boolean;
+  /** The font family its label is set in. */
+  readonly face?: string;
   readonly role?: 'button' | 'radio' | 'tab';
   readonly onPress: () => void;
 }
 
 /** A small rounded choice; the touch area is larger than what is seen. */
-export function Chip({ label, icon, selected = false, role = 'button', onPress }: ChipProps) {
+export function Chip(props: ChipProps) {
+  const { label, icon, selected = false, face, role = 'button', onPress } = props;
   const tokens = useTokens();
   const colour = selected ? tokens.onPlum : tokens.ink;
   return (
@@ -34,7 +37,9 @@ export function Chip({ label, icon, selected = false, role = 'button', onPress }
         ]}
       >
         {icon ? <Icon source={icon} size={16} color={colour} /> : null}
-        <Text style={[styles.label, { color: colour }]}>{label}</Text>
+        <Text style={[styles.label, { color: colour }, face ? { fontFamily: face } : null]}>
+          {label}
+        </Text>
       </View>
     </Pressable>
   );
@@ -46,6 +51,7 @@ interface ChoiceProps<T extends string> {
     readonly value: T;
     readonly label: string;
     readonly icon?: string;
+    readonly face?: string;
   }[];
   readonly value: T;
   readonly onChange: (value: T) => void;
@@ -58,6 +64,7 @@ function ChoiceChips<T extends string>({ options, value, onChange }: ChoiceProps
       role="radio"
       label={option.label}
       icon={option.icon}
+      face={option.face}
       selected={option.value === value}
       onPress={() => onChange(option.value)}
     />

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Layer } from '@/core/document';
 import { IconAction } from '@/ui/Action';
@@ -7,7 +6,7 @@ import { Tabs } from '@/ui/Tabs';
 import { Words } from '@/ui/Words';
 import { CutBar } from './CutBar';
 import { LayerMenu } from './LayerMenu';
-import { useMake } from './make';
+import { useMake, type Section } from './make';
 import { EdgesSection } from './sections/EdgesSection';
 import { FootageSection } from './sections/FootageSection';
 import { GroupSection } from './sections/GroupSection';
@@ -19,8 +18,6 @@ import { PlaceSection } from './sections/PlaceSection';
 import { SeveralSection } from './sections/SeveralSection';
 import { ShapeSection } from './sections/ShapeSection';
 import { WordsSection } from './sections/WordsSection';
-
-type Section = 'what' | 'look' | 'place' | 'edges' | 'moves';
 
 const WHAT: Readonly<Record<Layer['kind'], string>> = {
   words: 'Words',
@@ -95,8 +92,7 @@ interface LayerSheetProps {
 }
 
 function LayerSheet({ layer, tools }: LayerSheetProps) {
-  const { tried, tryMove, cut } = useMake();
-  const [section, setSection] = useState<Section>('what');
+  const { section, setSection, tried, tryMove, cut } = useMake();
   const tabs: readonly { value: Section; label: string }[] = [
     { value: 'what', label: WHAT[layer.kind] },
     { value: 'look', label: 'Look' },

@@ -33,7 +33,13 @@ import { useOverlaySteps } from '../shared/useSteps';
 import { AddMenu } from './AddMenu';
 import { Inspector } from './Inspector';
 import { overlayLanes } from './lanes';
-import { MakeContext, type Cut, type Make as MakeState, type TriedMove } from './make';
+import {
+  MakeContext,
+  type Cut,
+  type Make as MakeState,
+  type Section,
+  type TriedMove,
+} from './make';
 import { OnStage } from './onStage/OnStage';
 import { ProofMenu } from './ProofMenu';
 import { withMove } from './sections/MovesSection';
@@ -118,6 +124,7 @@ function useChoice(overlay: Overlay) {
   const [point, choosePoint] = useState<number | null>(null);
   const [cut, setCut] = useState<Cut | null>(null);
   const [several, setSeveral] = useState(false);
+  const [section, setSection] = useState<Section>('what');
   const selection = ids.filter((id) => overlay.layers.some((layer) => layer.id === id));
   const select = (next: readonly string[]) => {
     setIds(next);
@@ -140,6 +147,8 @@ function useChoice(overlay: Overlay) {
     setCut,
     several,
     setSeveral,
+    section,
+    setSection,
   };
 }
 
@@ -157,7 +166,8 @@ function useTriedMove(bundle: Bundle, overlay: Overlay, player: Player, letter: 
   const tryMove = (move: TriedMove | null) => {
     setTried(move);
     if (!move) {
-      if (tried) player.seek(player.get().frame, overlay.length);
+      // Back to where the playhead stood before.
+      if (tried) player.seek(player.get().paused, overlay.length);
       return;
     }
     const next = withMove(overlay, move.layer, TRIED, move.kind, move.phase, letter);
@@ -263,12 +273,13 @@ function placeAll(
 }
 
 function MakeCueSheet({ make, more: several, wide }: PartProps & { readonly wide: boolean }) {
-  const { overlay, edit, player, selection, select } = make;
+  const { overlay, edit, player, selection, select, setSection } = make;
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const { lanes, links } = useMemo(() => overlayLanes(overlay, opened), [overlay, opened]);
   const add = (layer: Layer) => {
     edit((document) => addLayer(document, layer));
     select([layer.id]);
+    setSection('what');
   };
   return (
     <CueSheet

@@ -11,6 +11,8 @@ export interface TriedMove {
   readonly phase: Phase;
 }
 
+export type Section = 'what' | 'look' | 'place' | 'edges' | 'moves';
+
 /** What all parts of the Make screen share. */
 export interface Make {
   readonly bundle: Bundle;
@@ -21,6 +23,9 @@ export interface Make {
   readonly quads: ReadonlyMap<string, Quad>;
   readonly selection: readonly string[];
   readonly select: (ids: readonly string[]) => void;
+  /** Which settings of a layer are open. */
+  readonly section: Section;
+  readonly setSection: (section: Section) => void;
   /** The letter of the chosen words that is set by itself; null for all of them. */
   readonly letter: number | null;
   readonly chooseLetter: (letter: number | null) => void;

@@ -191,6 +191,8 @@ function LinkHandle({ name, at, onLink }: LinkHandleProps) {
         touchAction: 'none',
         cursor: 'crosshair',
         zIndex: 2,
+        borderRadius: 12,
+        backgroundColor: tokens.card,
         pointerEvents: reach ? 'none' : 'auto',
       }}
     >

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import {
   changeLayer,
@@ -24,6 +24,7 @@ import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
+import { faceOf, showFontFaces } from '../../shared/fontFaces';
 import { useMake } from '../make';
 import type { SectionProps } from './types';
 
@@ -36,6 +37,7 @@ const ALIGNS: readonly { value: Align; label: string; icon: string }[] = [
 const FONT_OPTIONS = FONTS.map((font) => ({
   value: font.id,
   label: `${font.name} · ${font.character}`,
+  face: faceOf(font.id),
 }));
 
 /** What the words say, and how they are set. */
@@ -43,6 +45,7 @@ export function WordsSection({ layer }: SectionProps<WordsLayer>) {
   const tokens = useTokens();
   const { edit } = useMake();
   const fonts = useAppSelector(selectFonts);
+  useEffect(showFontFaces, []);
   const [gesture, setGesture] = useState(newGesture);
   const change = (patch: Partial<WordsLayer>, group: string | null = null) =>
     edit((overlay) => updateLayer(overlay, layer.id, patch), group);
