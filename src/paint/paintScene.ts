@@ -8,7 +8,7 @@ import type {
   Scene,
   Shading,
 } from '@/core/scene';
-import { COMPOSITES, linearBurn } from './blends';
+import { compositeOf, mixOf, mixPixels } from './blends';
 import { fillEverywhere, gradientOf } from './gradient';
 import { paintMasks } from './paintMasks';
 import type { PaintContext, PaintTools } from './tools';
@@ -63,11 +63,11 @@ function paintItems(context: PaintContext, items: readonly DrawItem[], tools: Pa
 
 function paintPicture(context: PaintContext, item: PictureItem, tools: PaintTools): void {
   const draw = (target: PaintContext) => drawPicture(target, item, tools);
-  if (item.blend === 'linear burn') paintAlone(context, item, tools, draw);
+  if (mixOf(item.blend)) paintAlone(context, item, tools, draw);
   else {
     paintDirectly(context, (target) => {
       target.globalAlpha = item.opacity;
-      target.globalCompositeOperation = COMPOSITES[item.blend as keyof typeof COMPOSITES];
+      target.globalCompositeOperation = compositeOf(item.blend);
       draw(target);
     });
   }
@@ -118,12 +118,12 @@ function paintArtwork(context: PaintContext, item: ArtworkItem, tools: PaintTool
       item.shadow !== null ||
       item.glow !== null ||
       item.fill.kind === 'picture';
-    if (((alpha < 1 || item.blend !== 'normal') && layered) || item.blend === 'linear burn') {
+    if (((alpha < 1 || item.blend !== 'normal') && layered) || mixOf(item.blend)) {
       paintAlone(context, { ...ALONE, opacity: alpha, blend: item.blend }, tools, draw);
     } else {
       paintDirectly(context, (target) => {
         target.globalAlpha = alpha;
-        target.globalCompositeOperation = COMPOSITES[item.blend as keyof typeof COMPOSITES];
+        target.globalCompositeOperation = compositeOf(item.blend);
         draw(target);
       });
     }
@@ -312,14 +312,15 @@ function paintAlone(
   }
   context.save();
   context.setTransform(1, 0, 0, 1, 0, 0);
-  if (blend === 'linear burn') {
+  const mix = mixOf(blend);
+  if (mix) {
     const backdrop = context.getImageData(0, 0, width, height);
     const source = scratch.context.getImageData(0, 0, width, height);
-    linearBurn(backdrop.data, source.data, opacity);
+    mixPixels(backdrop.data, source.data, opacity, mix);
     context.putImageData(backdrop, 0, 0);
   } else {
     context.globalAlpha = opacity;
-    context.globalCompositeOperation = COMPOSITES[blend];
+    context.globalCompositeOperation = compositeOf(blend);
     if (glow) layShadow(context, scratch.image, { ...glow, dx: 0, dy: 0 }, pixels);
     if (shadow) layShadow(context, scratch.image, shadow, pixels);
     if (effects) context.filter = filterOf(effects, pixels);
