@@ -15,6 +15,14 @@ async function scrub(page: Page, share: number): Promise<void> {
 }
 
 const open = (page: Page, name: string) => page.getByRole('link', { name: `Open ${name}` }).click();
+const section = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
+async function begin(page: Page, starter: string): Promise<void> {
+  await page.getByRole('button', { name: 'New overlay', exact: true }).click();
+  await page.getByRole('button', { name: `Begin with ${starter}` }).click();
+  await page.getByRole('heading', { name: 'This overlay' }).waitFor();
+}
+
 const shelf = (page: Page, name: RegExp) => page.getByRole('tab', { name }).click();
 
 const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
@@ -24,6 +32,64 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('button', { name: 'Choose Southwest, rising' }).click();
     await page.getByRole('tab', { name: 'Moves' }).click();
     await scrub(page, 0.28);
+  },
+  new: async (page) => {
+    await page.getByRole('button', { name: 'New overlay', exact: true }).click();
+    await page.getByRole('img', { name: 'Picture of Watermark' }).waitFor();
+  },
+  'make-add': async (page) => {
+    await begin(page, 'Lower third');
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+  },
+  'make-words': async (page) => {
+    await begin(page, 'Lower third');
+    await page.getByRole('button', { name: 'Choose Fennel Hill Kites' }).click();
+  },
+  'make-look': async (page) => {
+    await begin(page, 'Letter window');
+    await page.getByRole('button', { name: 'Choose WIND' }).click();
+    await section(page, 'Look');
+  },
+  'make-moves': async (page) => {
+    await begin(page, 'Badge');
+    await page
+      .getByRole('button', { name: /^Choose / })
+      .last()
+      .click();
+    await section(page, 'Moves');
+    await page
+      .getByRole('group', { name: 'Add a move: Stay' })
+      .getByRole('button', { name: 'Sway' })
+      .click();
+  },
+  'make-path': async (page) => {
+    await begin(page, 'Dropped picture');
+    await page.getByRole('button', { name: 'Choose Kite mark' }).click();
+    await section(page, 'Moves');
+    await page
+      .getByRole('group', { name: 'Add a move: Arrive' })
+      .getByRole('button', { name: 'Follow a path' })
+      .click();
+    await page.getByRole('button', { name: 'Add it' }).click();
+  },
+  'make-cues': async (page) => {
+    await begin(page, 'Lower third');
+    await page.getByRole('button', { name: 'Choose Fennel Hill Kites' }).click();
+    await section(page, 'Moves');
+    await page
+      .getByRole('button', { name: /, arrive$/ })
+      .first()
+      .click();
+    await page.getByText('Starts', { exact: true }).first().scrollIntoViewIfNeeded();
+    await page.mouse.move(1100, 600);
+    await page.mouse.wheel(0, 400);
+  },
+  'make-table': async (page) => {
+    await begin(page, 'Lower third');
+    await page.getByRole('button', { name: 'Many from a table' }).click();
+    await page
+      .getByRole('textbox', { name: 'Table' })
+      .fill('name,what\nMarten Vale,cuts the sails\nWren Alder,ties the lines\nJuniper Moss,');
   },
   check: async (page) => {
     await open(page, 'Letters land');
@@ -50,8 +116,14 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
 };
 
+/** Told in wide pictures, for they show all parts at once. */
+const ONLY_WIDE = ['make-cues'];
+
 const SHOTS = [
-  ...Object.keys(SCENES).map((scene) => ({ scene, file: scene, viewport: PHONE })),
+  ...Object.keys(SCENES)
+    .filter((scene) => !ONLY_WIDE.includes(scene))
+    .map((scene) => ({ scene, file: scene, viewport: PHONE })),
+  ...ONLY_WIDE.map((scene) => ({ scene, file: scene, viewport: WIDE })),
   ...['make', 'check', 'land'].map((scene) => ({ scene, file: `${scene}-wide`, viewport: WIDE })),
 ];
 

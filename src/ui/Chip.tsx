@@ -37,7 +37,10 @@ export function Chip(props: ChipProps) {
         ]}
       >
         {icon ? <Icon source={icon} size={16} color={colour} /> : null}
-        <Text style={[styles.label, { color: colour }, face ? { fontFamily: face } : null]}>
+        <Text
+          numberOfLines={1}
+          style={[styles.label, { color: colour }, face ? { fontFamily: face } : null]}
+        >
           {label}
         </Text>
       </View>
@@ -102,7 +105,7 @@ export function LongChoice<T extends string>(props: ChoiceProps<T>) {
 }
 
 const styles = StyleSheet.create({
-  touch: { minHeight: TOUCH, justifyContent: 'center' },
+  touch: { minHeight: TOUCH, maxWidth: '100%', justifyContent: 'center' },
   chip: {
     flexDirection: 'row',
     alignItems: 'center',
@@ -112,7 +115,7 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.full,
     borderWidth: 1,
   },
-  label: { fontFamily: FONT.text, fontSize: 14 },
+  label: { flexShrink: 1, fontFamily: FONT.text, fontSize: 14 },
   scroll: { flexGrow: 0, flexShrink: 1 },
   row: { flexDirection: 'row', gap: 8, alignItems: 'center' },
   wrapped: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 },

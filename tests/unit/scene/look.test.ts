@@ -12,7 +12,8 @@ import {
 import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
 import { NEUTRAL } from '@/core/scene/look';
 import { nodeContext } from '@/paint/nodeTools';
-import { linearBurn } from '@/paint/blends';
+import { mixPixels } from '@/paint/blends';
+import { linearBurn } from '@/paint/blends/linearBurn';
 import { at, band, move, overlay, video, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 import { differingPixels, painted, visiblePixels } from '../pixels';
@@ -204,7 +205,7 @@ describe('looks', () => {
 
   it('burns by the specification’s formula also where either is half clear', () => {
     const backdrop = new Uint8ClampedArray([200, 100, 50, 128]);
-    linearBurn(backdrop, new Uint8ClampedArray([150, 250, 20, 255]), 0.5);
+    mixPixels(backdrop, new Uint8ClampedArray([150, 250, 20, 255]), 0.5, linearBurn);
     const [ab, as] = [128 / 255, 0.5];
     const alpha = as + ab * (1 - as);
     const expected = [
