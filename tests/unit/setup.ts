@@ -14,3 +14,6 @@ Object.defineProperty(window, 'matchMedia', {
 
 globalThis.structuredClone ??= ((value: unknown) =>
   JSON.parse(JSON.stringify(value))) as typeof structuredClone;
+
+/** The made-up page has no sizes, so nothing is ever out of sight. */
+Element.prototype.scrollIntoView = () => undefined;

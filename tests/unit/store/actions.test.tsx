@@ -1,6 +1,17 @@
-import { createShape, updateMove, type Footage, type Kit } from '@/core/document';
+import {
+  addLayer,
+  createNested,
+  createShape,
+  planOverlays,
+  readTable,
+  updateLayer,
+  updateMove,
+  type Footage,
+  type Kit,
+} from '@/core/document';
 import { MoonError } from '@/core/errors';
 import {
+  addFromTable,
   addLanding,
   addOverlay,
   duplicate,
@@ -18,7 +29,7 @@ import { startPersistence } from '@/store/persistence';
 import { selectKit, selectOverlay } from '@/store/selectors';
 import { dismissed, followingSet, themeSet } from '@/store/session';
 import { store } from '@/store/store';
-import { after, at, band, move, overlay, video } from '../fixtures';
+import { after, at, band, move, overlay, video, words } from '../fixtures';
 
 const mockImportMedia = jest.fn<Promise<Footage>, [File]>();
 const mockOpenKit = jest.fn<Promise<Kit>, [Blob]>();
@@ -71,6 +82,27 @@ describe('editing', () => {
     expect(notices().at(-1)).toMatch(/wait for each other/);
   });
 
+  it('refuses an overlay inside itself, and names the way round', () => {
+    const inner = overlay({ id: 'inner', name: 'Inner' });
+    const outer = overlay({
+      id: 'outer',
+      name: 'Outer',
+      layers: [createNested('n', inner, inner)],
+    });
+    dispatch(kitLoaded({ kit: kitOf({ overlays: [inner, outer] }), fresh: false }));
+    dispatch(
+      editOverlay('inner', (document) => addLayer(document, createNested('m', document, outer))),
+    );
+    expect(shown('inner').layers).toEqual([]);
+    expect(notices().at(-1)).toMatch(/cannot be inside itself: “Outer” contains “Inner”/);
+  });
+
+  it('keeps the length with the artwork where that is asked for', () => {
+    dispatch(editOverlay('overlay', (document) => ({ ...document, lengthFollows: true })));
+    dispatch(editOverlay('overlay', (document) => updateLayer(document, 'band', { to: 77 })));
+    expect(shown('overlay').length).toBe(77);
+  });
+
   it('does nothing while another tab has the kit, and says so', () => {
     dispatch(followingSet(true));
     dispatch(editOverlay('overlay', (document) => ({ ...document, length: 10 })));
@@ -109,6 +141,33 @@ describe('the kit', () => {
     expect(getState().session.notices.at(-1)!.restore).toBe('overlay');
     dispatch(restore('overlay'));
     expect(shown('overlay').name).toBe('Other');
+  });
+
+  it('makes an overlay for each row that was planned', () => {
+    const base = overlay({ layers: [words('Name')] });
+    dispatch(kitLoaded({ kit: kitOf({ overlays: [base] }), fresh: false }));
+    const plans = planOverlays(base, readTable('Name\nMarten\nWren'), { words: 0 });
+    dispatch(addFromTable('overlay', plans));
+    const names = selectKit(getState()).overlays.map((entry) => entry.name);
+    expect(names.sort()).toEqual(['Test overlay', 'Test overlay: Marten', 'Test overlay: Wren']);
+    expect(notices().at(-1)).toBe('2 overlays were made from the table.');
+  });
+
+  it('deletes a font and brings it back', () => {
+    const font = {
+      kind: 'font' as const,
+      version: 2 as const,
+      id: 'own',
+      name: 'Kite Mono',
+      created: 0,
+      media: { hash: 'c'.repeat(64), extension: 'ttf', bytes: 3 },
+    };
+    dispatch(kitLoaded({ kit: kitOf({ fonts: [font] }), fresh: false }));
+    dispatch(remove('own'));
+    expect(selectKit(getState()).fonts).toEqual([]);
+    expect(notices().at(-1)).toBe('“Kite Mono” was deleted.');
+    dispatch(restore('own'));
+    expect(selectKit(getState()).fonts).toEqual([font]);
   });
 
   it('takes the good files of several and says what is wrong with the others', async () => {

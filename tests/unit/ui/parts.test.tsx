@@ -1,10 +1,12 @@
-import { fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
+import { Fold } from '@/ui/Fold';
 import { MoonProgress } from '@/ui/MoonProgress';
+import { PictureCard } from '@/ui/PictureCard';
 import { PopMenu } from '@/ui/PopMenu';
 import { Steps } from '@/ui/Steps';
 import { Tabs } from '@/ui/Tabs';
@@ -38,7 +40,76 @@ describe('a choice', () => {
   });
 });
 
+describe('a fold', () => {
+  it('says what it is set to, and shows its settings once opened', () => {
+    show(
+      <Fold label="Glow" icon="star" now="12 px">
+        <Action label="Glow more" onPress={jest.fn()} />
+      </Fold>,
+    );
+    const head = screen.getByRole('button', { name: 'Glow' });
+    expect(within(head).getByText('12 px')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Glow more' })).toBeNull();
+    fireEvent.click(head);
+    expect(head.getAttribute('aria-expanded')).toBe('true');
+    expect(screen.getByRole('button', { name: 'Glow more' })).toBeTruthy();
+  });
+});
+
+describe('a card with a picture', () => {
+  const card = (urls: readonly string[], playing: boolean, failed = false) => (
+    <PictureCard
+      role="link"
+      label="Open Wind card"
+      name="Wind card"
+      facts="6 s"
+      pictures={{ urls, failed }}
+      playing={playing}
+      onPlay={jest.fn()}
+      onOpen={opened}
+    />
+  );
+  const opened = jest.fn();
+
+  it('opens by its picture, and says so when there is none', () => {
+    show(card([], false, true));
+    expect(screen.getByText('No picture could be made')).toBeTruthy();
+    fireEvent.click(screen.getByRole('link', { name: 'Open Wind card' }));
+    expect(opened).toHaveBeenCalledTimes(1);
+  });
+
+  it('shows one picture after the other while it plays', () => {
+    jest.useFakeTimers();
+    show(card(['blob:a', 'blob:b'], true));
+    const shown = () => screen.getByLabelText('Picture of Wind card').innerHTML;
+    const first = shown();
+    act(() => void jest.advanceTimersByTime(200));
+    expect(shown()).not.toBe(first);
+    act(() => void jest.advanceTimersByTime(200));
+    expect(shown()).toBe(first);
+    jest.useRealTimers();
+  });
+});
+
 describe('a menu', () => {
+  it('leads to further entries, and begins anew when it was closed', () => {
+    const onPress = jest.fn();
+    show(
+      <PopMenu
+        title="Add"
+        entries={[{ label: 'Another shape', onPress: [{ label: 'Star', onPress }] }]}
+        opener={(open) => <Action label="Open" onPress={open} />}
+      />,
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'Open' }));
+    fireEvent.click(screen.getByRole('menuitem', { name: 'Another shape' }));
+    expect(screen.getByRole('menu', { name: 'Another shape' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('menuitem', { name: 'Star' }));
+    expect(onPress).toHaveBeenCalledTimes(1);
+    fireEvent.click(screen.getByRole('button', { name: 'Open' }));
+    expect(screen.getByRole('menu', { name: 'Add' })).toBeTruthy();
+  });
+
   it('opens, does one thing, and closes', () => {
     const onPress = jest.fn();
     show(

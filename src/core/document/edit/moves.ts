@@ -27,14 +27,12 @@ export function addMove(
   });
 }
 
-/** A jolt's length is the few frames it lasts. */
-const JOLT_FRAMES = 4;
-
-/** Half a second; a move that fills the stay takes it all. */
+/** What its kind asks for: some frames, all of the stay, or else half a second. */
 function firstLength(overlay: Overlay, layer: Layer, kind: string, phase: Phase): number {
-  if (kind === 'jolt') return JOLT_FRAMES;
+  const wanted = moveKind(kind).firstLength;
+  if (typeof wanted === 'number') return wanted;
   const half = Math.max(1, Math.round(overlay.rate.num / overlay.rate.den / 2));
-  if (phase !== 'stay' || moveKind(kind).firstLength !== 'stay') return half;
+  if (phase !== 'stay' || wanted !== 'stay') return half;
   const { start, end } = stayOf(layer, timeLayers(overlay).get(layer.id)!);
   return Math.max(half, end - start);
 }

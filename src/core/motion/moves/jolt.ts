@@ -14,6 +14,7 @@ export const jolt: MoveKind = {
   ],
   easing: 'linear',
   selfPaced: true,
+  firstLength: 4,
   returns: true,
   change: ({ elapsed, box, random }, { distance, size, turn }) => {
     const salt = Math.floor(elapsed) * 4;

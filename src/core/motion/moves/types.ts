@@ -42,8 +42,8 @@ export interface Moment {
   readonly random: (salt: number) => number;
 }
 
-/** How long a new move takes: about half a second, or as long as the layer stays. */
-export type FirstLength = 'short' | 'stay';
+/** How long a new move takes: as long as the layer stays, or some frames. */
+export type FirstLength = 'stay' | number;
 
 /** One kind of move: what a person sets, and what it does to a unit at a moment. */
 export interface MoveKind {
@@ -57,11 +57,14 @@ export interface MoveKind {
   readonly selfPaced?: true;
   /** Always unit by unit, each one at once: a move's length is its spread alone. */
   readonly stepwise?: true;
+  /** Half a second where it is left out. */
   readonly firstLength?: FirstLength;
   /** A stay move that is home again once it is done; else it holds its last state. */
   readonly returns?: true;
   /** Leads from one state to another one, so that its ends can be swapped. */
   readonly swaps?: true;
+  /** Leads to a point, by its parameters x and y, that is dragged on the stage. */
+  readonly aims?: true;
   /** Follows a path that is drawn on the stage. */
   readonly draws?: true;
   /** It can only be for a whole layer, not for its letters. */

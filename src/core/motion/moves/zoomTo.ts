@@ -25,6 +25,7 @@ export const zoomTo: MoveKind = {
   easing: 'ease in and out',
   firstLength: 'stay',
   swaps: true,
+  aims: true,
   wholeOnly: true,
   change: ({ away, onCanvas, canvas }, { x, y, size }) => {
     if (away === 0) return AT_HOME;

@@ -19,6 +19,7 @@ export const bubble: ShapeKind = {
     }),
   ],
   size: { width: 0.5, height: 0.22 },
+  handle: { label: 'Tail', x: 'tailX', y: 'tailY' },
   path: ({ width, height }, { radius, tailX, tailY, tailWidth }) => {
     const body = roundedPath(boxRound(width, height), Math.min(radius, width / 2, height / 2));
     const length = Math.hypot(tailX, tailY);

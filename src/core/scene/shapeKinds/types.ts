@@ -28,6 +28,8 @@ export interface ShapeKind {
   readonly size: { readonly width: number; readonly height: number };
   /** Drawn through points that are edited on the stage; a new one's, for a size. */
   readonly points?: (size: ShapeSize) => readonly PathPoint[];
+  /** A point, kept in two of its parameters, that is dragged on the stage. */
+  readonly handle?: { readonly label: string; readonly x: string; readonly y: string };
   /** SVG path data, filled by the non-zero rule. */
   readonly path: (
     size: ShapeSize,

@@ -1,27 +1,42 @@
-import { updateLayer, updateMove, groupMatrix, type Layer, type Move } from '@/core/document';
+import {
+  updateLayer,
+  updateMove,
+  groupMatrix,
+  type Layer,
+  type Move,
+  type ShapeLayer,
+} from '@/core/document';
 import { placeMatrix } from '@/core/scene/artwork';
-import { shapeKind } from '@/core/scene/shapeKinds';
+import { moveKind } from '@/core/motion/moves';
+import { shapeKind, type ShapeKind } from '@/core/scene/shapeKinds';
 import { inverse } from '@/core/scene/matrix';
 import { apply, boxAround, boxCentre, multiply, translation, type Point } from '@/core/scene';
 import { StagePoints } from '@/ui/stage/StagePoints';
 import { useMake, type Cut } from '../make';
 import { PathEditor } from './PathEditor';
 
-/** What is edited right on the stage: a cut, a path, a tail, a zoom's target. */
+/** What is edited right on the stage: a cut, a path, a shape's handle, a zoom's target. */
 export function OnStage({ layer }: { readonly layer: Layer | null }) {
   const { openMove, cut } = useMake();
   if (!layer) return null;
   if (cut?.layer === layer.id) return <CutLine cut={cut} />;
   const move = layer.moves.find((entry) => entry.id === openMove);
   if (move && move.path.length > 1) return <MovePath layer={layer} move={move} />;
-  if (move?.kind === 'zoom') return <ZoomTarget layer={layer} move={move} />;
+  if (move && moveKind(move.kind).aims) return <ZoomTarget layer={layer} move={move} />;
   if (layer.kind !== 'shape') return null;
-  if (shapeKind(layer.shape).points) return <FreePath layer={layer} />;
-  return layer.shape === 'bubble' ? <Tail layer={layer} /> : null;
+  const { points, handle } = shapeKind(layer.shape);
+  if (points) return <FreePath layer={layer} />;
+  return handle ? <ShapeHandle layer={layer} handle={handle} /> : null;
 }
 
-type ShapeProps = { readonly layer: Extract<Layer, { kind: 'shape' }> };
-type MoveProps = { readonly layer: Layer; readonly move: Move };
+interface ShapeProps {
+  readonly layer: ShapeLayer;
+}
+
+interface MoveProps {
+  readonly layer: Layer;
+  readonly move: Move;
+}
 
 const useLayerMatrix = (layer: Layer) => {
   const { overlay } = useMake();
@@ -61,21 +76,24 @@ function FreePath({ layer }: ShapeProps) {
   );
 }
 
-function Tail({ layer }: ShapeProps) {
+interface ShapeHandleProps extends ShapeProps {
+  readonly handle: NonNullable<ShapeKind['handle']>;
+}
+
+function ShapeHandle({ layer, handle }: ShapeHandleProps) {
   const { overlay, edit } = useMake();
   const matrix = useLayerMatrix(layer);
-  const { tailX, tailY } = layer.params;
+  const at = { x: layer.params[handle.x], y: layer.params[handle.y] };
   const drag = (_id: string, to: Point, gesture: string) => {
-    const at = apply(inverse(matrix), to);
-    const params = { ...layer.params, tailX: Math.round(at.x), tailY: Math.round(at.y) };
+    const inside = apply(inverse(matrix), to);
+    const moved = { [handle.x]: Math.round(inside.x), [handle.y]: Math.round(inside.y) };
+    const params = { ...layer.params, ...moved };
     edit((document) => updateLayer(document, layer.id, { params }), gesture);
   };
   return (
     <StagePoints
       canvas={overlay}
-      points={[
-        { id: 'tail', label: 'Tail', at: apply(matrix, { x: tailX, y: tailY }), chosen: true },
-      ]}
+      points={[{ id: 'handle', label: handle.label, at: apply(matrix, at), chosen: true }]}
       line=""
       onDrag={drag}
     />

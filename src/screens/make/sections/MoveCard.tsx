@@ -82,9 +82,7 @@ function MoveFields({ layer, move }: MoveProps) {
           }
         />
       )}
-      {move.kind === 'zoom' && layer.kind === 'words' ? (
-        <ThroughLetter layer={layer} move={move} />
-      ) : null}
+      {kind.aims && layer.kind === 'words' ? <ThroughLetter layer={layer} move={move} /> : null}
       {kind.params.map((param) => (
         <ParamField
           key={param.name}
