@@ -13,6 +13,7 @@ import {
   say,
   section,
   setColour,
+  setSize,
   stageShot,
 } from '../support/make';
 
@@ -80,8 +81,7 @@ test('layers are reordered by dragging their sign, locked and aligned', async ({
 
 test('keyframes drive a place; a diamond sets one, another frame the next', async ({ page }) => {
   await add(page, 'Rectangle');
-  await setNumber(page, 'Width', 200);
-  await setNumber(page, 'Height', 200);
+  await setSize(page, 200, 200);
   await section(page, 'Place');
   await scrubTo(page, 0.25);
   await page.getByRole('button', { name: 'Set keyframe: Across' }).click();
@@ -101,8 +101,7 @@ test('a move is tried before it is added, and turned into keyframes that do the 
   page,
 }) => {
   await add(page, 'Rectangle');
-  await setNumber(page, 'Width', 200);
-  await setNumber(page, 'Height', 200);
+  await setSize(page, 200, 200);
   await section(page, 'Moves');
   const slide = page
     .getByRole('group', { name: 'Add a move: Arrive' })

@@ -9,7 +9,9 @@ import {
   layerMenu,
   say,
   section,
+  setCanvas,
   setColour,
+  setSize,
   unfold,
 } from '../support/make';
 
@@ -29,21 +31,17 @@ test('J05: a title sting: glows on a dark backdrop, a title that slides out from
 }) => {
   await openDemoKit(page);
   await beginEmpty(page);
-  await setNumber(page, 'Width', 960);
-  await setNumber(page, 'Height', 540);
-  await setNumber(page, 'Length', 4);
+  await setCanvas(page, 960, 540, 4);
 
   // The dark backdrop, and a glow with soft sides on it.
   await add(page, 'Rectangle');
-  await setNumber(page, 'Width', 960);
-  await setNumber(page, 'Height', 540);
+  await setSize(page, 960, 540);
   await section(page, 'Look');
   await setColour(page, 'Fill', '#17141f');
   await section(page, 'Place');
   await add(page, 'Ellipse');
   await section(page, 'Shape');
-  await setNumber(page, 'Width', 700);
-  await setNumber(page, 'Height', 400);
+  await setSize(page, 700, 400);
   await section(page, 'Look');
   await setColour(page, 'Fill', '#4b2e73');
   await section(page, 'Edges');
@@ -101,8 +99,7 @@ test('J05: a title sting: glows on a dark backdrop, a title that slides out from
   // A small shape, and a spaced slogan that types on once the title is there.
   await add(page, 'Another shape', 'Star');
   await section(page, 'Shape');
-  await setNumber(page, 'Width', 40);
-  await setNumber(page, 'Height', 40);
+  await setSize(page, 40, 40);
   await section(page, 'Place');
   await setNumber(page, 'Down', 120);
   await section(page, 'Look');

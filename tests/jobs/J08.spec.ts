@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { bringIn, openEmptyKit, send, setNumber } from '../support/app';
 import { decodeFrame, probe, solidPixel, testFile, whereIs } from '../support/media';
-import { add, addMove, beginEmpty, section } from '../support/make';
+import { add, addMove, beginEmpty, section, setCanvas } from '../support/make';
 
 /** A round badge with clear corners, far larger than the canvas it is meant for. */
 function badgePicture(): string {
@@ -23,9 +23,7 @@ test('J08: a badge for live streaming arrives with fade and growth, and goes out
   await bringIn(page, badgePicture());
   await page.getByRole('tab', { name: /^Overlays/ }).click();
   await beginEmpty(page);
-  await setNumber(page, 'Width', 400);
-  await setNumber(page, 'Height', 300);
-  await setNumber(page, 'Length', 2);
+  await setCanvas(page, 400, 300, 2);
 
   // A picture that is too large is made to fit, and that is said.
   await add(page, 'Picture or clip', 'badge');

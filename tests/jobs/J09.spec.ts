@@ -9,7 +9,9 @@ import {
   layerMenu,
   say,
   section,
+  setCanvas,
   setColour,
+  setSize,
   unfold,
 } from '../support/make';
 
@@ -20,18 +22,14 @@ test('J09: a button of shape, mark and words, grouped, throbs slowly and stays c
 }) => {
   await openDemoKit(page);
   await beginEmpty(page);
-  await setNumber(page, 'Width', 640);
-  await setNumber(page, 'Height', 360);
-  await setNumber(page, 'Length', 2);
+  await setCanvas(page, 640, 360, 2);
   await add(page, 'Rectangle');
-  await setNumber(page, 'Width', 300);
-  await setNumber(page, 'Height', 100);
+  await setSize(page, 300, 100);
   await section(page, 'Look');
   await setColour(page, 'Fill', '#c81e8c');
   await section(page, 'Shape');
   await add(page, 'Ellipse');
-  await setNumber(page, 'Width', 40);
-  await setNumber(page, 'Height', 40);
+  await setSize(page, 40, 40);
   await section(page, 'Look');
   await setColour(page, 'Fill', '#f4eee2');
   await section(page, 'Place');

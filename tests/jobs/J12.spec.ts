@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { backToKit, openDemoKit, savedKit, send, setNumber } from '../support/app';
 import { decodeFrame, demoMedia, difference, solidPixel, whereIs } from '../support/media';
-import { add, addMove, beginEmpty, dragControl, section } from '../support/make';
+import { add, addMove, beginEmpty, dragControl, section, setCanvas } from '../support/make';
 import { timeLayers } from '@/core/motion/timing';
 
 test('J12: a picture drops in from above the frame along a path, then hops three times', async ({
@@ -9,9 +9,7 @@ test('J12: a picture drops in from above the frame along a path, then hops three
 }) => {
   await openDemoKit(page);
   await beginEmpty(page);
-  await setNumber(page, 'Width', 640);
-  await setNumber(page, 'Height', 360);
-  await setNumber(page, 'Length', 3);
+  await setCanvas(page, 640, 360, 3);
   await add(page, 'Picture or clip', 'Kite mark');
   await section(page, 'Place');
   await setNumber(page, 'Scale', 30);

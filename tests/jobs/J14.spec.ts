@@ -8,16 +8,14 @@ import {
   solidPixel,
   whereIs,
 } from '../support/media';
-import { add, addMove, beginEmpty, section } from '../support/make';
+import { add, addMove, beginEmpty, section, setCanvas } from '../support/make';
 
 test('J14: a video frame spins four turns in 5 s while it grows fourfold over 9 s, its clip playing inside', async ({
   page,
 }) => {
   await openDemoKit(page);
   await beginEmpty(page);
-  await setNumber(page, 'Width', 1280);
-  await setNumber(page, 'Height', 720);
-  await setNumber(page, 'Length', 9);
+  await setCanvas(page, 1280, 720, 9);
   await add(page, 'Picture or clip', 'Hillside, morning');
   await section(page, 'Moves');
   await addMove(page, 'Stay', 'Spin');

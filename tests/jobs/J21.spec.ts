@@ -1,16 +1,14 @@
 import { expect, test } from '@playwright/test';
 import { openDemoKit, sendFrame, setNumber } from '../support/app';
 import { colourDistance, decodeFrame, demoMedia, pixelAt, type Pixels } from '../support/media';
-import { add, addMove, beginEmpty, say, section } from '../support/make';
+import { add, addMove, beginEmpty, say, section, setCanvas } from '../support/make';
 
 test('J21: footage is seen through big words, then a zoom goes right through a letter into it', async ({
   page,
 }) => {
   await openDemoKit(page);
   await beginEmpty(page);
-  await setNumber(page, 'Width', 1280);
-  await setNumber(page, 'Height', 720);
-  await setNumber(page, 'Length', 3);
+  await setCanvas(page, 1280, 720, 3);
   await add(page, 'Words');
   await say(page, 'HILL');
   await page.getByRole('radio', { name: /Alfa Slab One/ }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { stagePoint } from './app';
+import { setNumber, stagePoint } from './app';
 import { pixelAt, pngPixels, type Rgba } from './media';
 
 export type PhaseName = 'Arrive' | 'Stay' | 'Leave';
@@ -61,6 +61,23 @@ export async function setColour(page: Page, label: string, value: string): Promi
   await typed.fill(value);
   await page.getByRole('button', { name: 'Done', exact: true }).last().click();
   await expect(typed).toHaveCount(0);
+}
+
+/** Width and height in pixels: of the chosen shape, or of the overlay when nothing is chosen. */
+export async function setSize(page: Page, width: number, height: number): Promise<void> {
+  await setNumber(page, 'Width', width);
+  await setNumber(page, 'Height', height);
+}
+
+/** Size in pixels and length in seconds of an overlay, while nothing in it is chosen. */
+export async function setCanvas(
+  page: Page,
+  width: number,
+  height: number,
+  seconds: number,
+): Promise<void> {
+  await setSize(page, width, height);
+  await setNumber(page, 'Length', seconds);
 }
 
 /** Types what the chosen words say. */
