@@ -110,6 +110,34 @@ test('a font of one’s own is brought in, kept in the kit, listed, and can be d
   await expect.poll(async () => Math.abs((await width()) - before)).toBeLessThan(4);
 });
 
+for (const kind of ['woff', 'woff2']) {
+  test(`a font in a compressed .${kind} file can be drawn with`, async ({ page }) => {
+    await openEmptyKit(page);
+    await beginEmpty(page);
+    await add(page, 'Words');
+    await say(page, 'WWW');
+    const width = async () => {
+      const { left, right } = whereIs(await stageShot(page), like([16, 16, 16]));
+      return right - left;
+    };
+    await section(page, 'Look');
+    await setColour(page, 'Fill', '#101010');
+    await expect.poll(width).toBeGreaterThan(10);
+    const before = await width();
+    await section(page, 'Words');
+    await chooseFiles(
+      page,
+      () => page.getByRole('button', { name: 'Bring in a font' }).click(),
+      `tests/support/fonts/marker.${kind}`,
+    );
+    await expect(
+      page.getByRole('radio', { name: 'Permanent Marker Regular · yours' }),
+    ).toBeChecked();
+    // The marker's letters are far wider than the condensed ones before.
+    await expect.poll(width).toBeGreaterThan(before * 1.3);
+  });
+}
+
 test('a font that is none is refused in plain words', async ({ page }) => {
   await openEmptyKit(page);
   await beginEmpty(page);
