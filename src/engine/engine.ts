@@ -94,6 +94,8 @@ export const engine = {
     layerId: string,
     letter: number | null,
   ): Promise<LetterTarget> => bench().findLetterTarget(bundle, layerId, letter),
+  findMissingLetters: (bundle: Bundle, layerId: string): Promise<readonly string[]> =>
+    bench().findMissingLetters(bundle, layerId),
   findOverflow: (
     bundle: Bundle,
     planned: readonly PlannedOverlay[],

@@ -7,7 +7,7 @@ import { pickColour } from './pickColour';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type StageListener, type StageView } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
-import { findLetterTarget, findOverflow, splitLayer } from './words';
+import { findLetterTarget, findMissingLetters, findOverflow, splitLayer } from './words';
 import { installHandlers } from './wire';
 
 installHandlers();
@@ -39,6 +39,7 @@ const api = {
   splitLayer,
   findLetterTarget,
   findOverflow,
+  findMissingLetters,
   send,
   serverHealth,
 };

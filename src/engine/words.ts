@@ -8,6 +8,7 @@ import {
 import { boxAround, layerQuads } from '@/core/scene';
 import { letterTarget, type LetterTarget } from '@/core/scene/letterTarget';
 import { splitAlong, splitWords, type CutLine, type SplitOver } from '@/core/scene/split';
+import { missingLetters } from '@/core/text/layout';
 import { loadFonts } from './fonts';
 
 /** What needs the outlines of letters, which only the engine has. */
@@ -37,6 +38,16 @@ export async function findLetterTarget(
   const layer = overlay.layers.find((entry) => entry.id === layerId);
   if (layer?.kind !== 'words') throw new Error('Only words have letters.');
   return letterTarget(overlay, layer, letter, await assetsOf(bundle));
+}
+
+/** Letters of a words layer that its font does not have. */
+export async function findMissingLetters(
+  bundle: Bundle,
+  layerId: string,
+): Promise<readonly string[]> {
+  const layer = (bundle.document as Overlay).layers.find((entry) => entry.id === layerId);
+  const font = layer?.kind === 'words' ? (await assetsOf(bundle)).font(layer.font) : undefined;
+  return layer?.kind === 'words' && font ? missingLetters(layer.text, font) : [];
 }
 
 /** Names of the layers that would not fit on the canvas, for each planned overlay. */

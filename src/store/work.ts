@@ -21,6 +21,7 @@ export const work = {
   splitLayer: engine.splitLayer,
   findLetterTarget: engine.findLetterTarget,
   findOverflow: engine.findOverflow,
+  findMissingLetters: engine.findMissingLetters,
   send: engine.send,
   serverHealth: engine.serverHealth,
 };

@@ -93,8 +93,15 @@ test('keyframes drive a place; a diamond sets one, another frame the next', asyn
   await expect.poll(async () => Math.abs((await rust(page)).x - 1330 / 1920)).toBeLessThan(0.03);
   await scrubTo(page, 0.05);
   await expect.poll(async () => Math.abs((await rust(page)).x - 0.5)).toBeLessThan(0.01);
+  // A tap on a diamond goes there; dragged, it is that far later.
+  await page.getByRole('button', { name: 'Keyframe 2 of Rectangle' }).click();
+  await expect(page.getByRole('button', { name: 'Remove keyframe: Across' })).toBeVisible();
+  await dragControl(page, 'Keyframe 1 of Rectangle', 60);
   const { layers } = await overlayOf(page);
-  expect(layers[0].keyframes.x.map((key) => key.value)).toEqual([960, 1700]);
+  const [first, second] = layers[0].keyframes.x;
+  expect([first.value, second.value]).toEqual([960, 1700]);
+  expect(first.frame).toBeGreaterThan(38);
+  expect(Math.abs(second.frame - 90)).toBeLessThan(4);
 });
 
 test('a move is tried before it is added, and turned into keyframes that do the same', async ({

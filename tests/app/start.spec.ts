@@ -138,6 +138,16 @@ for (const kind of ['woff', 'woff2']) {
   });
 }
 
+test('letters that a font does not have are named', async ({ page }) => {
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await add(page, 'Words');
+  await say(page, 'Wind 风 и 风');
+  await expect(page.getByText('This font has no 风')).toBeVisible();
+  await say(page, 'Wind');
+  await expect(page.getByText('This font has no')).toHaveCount(0);
+});
+
 test('a font that is none is refused in plain words', async ({ page }) => {
   await openEmptyKit(page);
   await beginEmpty(page);

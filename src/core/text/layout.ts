@@ -32,6 +32,17 @@ export type WordsSetting = Pick<
   'text' | 'size' | 'letterSpacing' | 'lineSpacing' | 'align' | 'piece'
 >;
 
+/** Letters of a text that a font has no drawing of, each once. */
+export function missingLetters(text: string, font: Font): readonly string[] {
+  const letters = splitLines(text)
+    .flat()
+    .filter((letter) => !letter.blank)
+    .map((letter) => letter.text);
+  const has = (letter: string) =>
+    [...letter].some((mark) => font.hasGlyphForCodePoint(mark.codePointAt(0)!));
+  return [...new Set(letters)].filter((letter) => !has(letter));
+}
+
 /** Lays a words layer out with a font; pure, so the same everywhere. */
 export function layoutWords(layer: WordsSetting, font: Font): WordsLayout {
   const scale = layer.size / font.unitsPerEm;

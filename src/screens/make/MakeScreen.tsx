@@ -9,6 +9,7 @@ import {
   linkLayers,
   offsetWithin,
   setPlace,
+  shiftKeyframes,
   shiftLayer,
   trimLayer,
   type Bundle,
@@ -295,6 +296,12 @@ function MakeCueSheet({ make, more: several, wide }: PartProps & { readonly wide
       onDrop={(id, below) => edit((document) => dropLayer(document, id, below))}
       onOpen={(id) => setOpened(new Set(toggled([...opened], id)))}
       onLink={(id, target, frame) => edit((document) => linkLayers(document, id, target, frame))}
+      onKey={(id, frame, by, gesture) =>
+        edit(
+          (document) => changeLayer(document, id, (layer) => shiftKeyframes(layer, frame, by)),
+          gesture,
+        )
+      }
       onScrub={(frame) => player.seek(frame, overlay.length)}
       onStep={(by) => player.seek(player.get().frame + by, overlay.length)}
       onShift={(layerId, by, gesture) =>

@@ -1,4 +1,4 @@
-import type { Layer, Overlay, Phase } from '@/core/document';
+import { keyedFrames, type Layer, type Overlay, type Phase } from '@/core/document';
 import { timeLayers, type LayerTiming } from '@/core/motion/timing';
 import { layerTree, type LayerTree } from '@/core/scene';
 import type { CueLink, Lane } from '@/ui/cueSheet/types';
@@ -50,9 +50,6 @@ function laneOf(layer: Layer, depth: number, open: boolean | null, timing: Layer
       .map((move) => ({ id: move.id, ...timing.moves.get(move.id)! }));
   const arrived = Math.max(timing.from, ...times('arrive').map((time) => time.end));
   const leaving = Math.min(timing.to, ...times('leave').map((time) => time.start));
-  const keys = Object.values(layer.keyframes).flatMap((channel) =>
-    channel.map(({ frame }) => frame),
-  );
   return {
     id: layer.id,
     name: layer.name,
@@ -66,7 +63,7 @@ function laneOf(layer: Layer, depth: number, open: boolean | null, timing: Layer
     arrive: arrived - timing.from,
     leave: timing.to - leaving,
     marks: times('stay'),
-    keys: [...new Set(keys)],
+    keys: keyedFrames(layer),
     trims: true,
   };
 }

@@ -24,6 +24,8 @@ interface CueSheetProps {
   readonly onOpen?: (id: string) => void;
   /** Lets a lane wait for what is nearest to a frame of another lane. */
   readonly onLink?: (id: string, target: string, frame: number) => void;
+  /** Moves a lane's keyframes at a frame. */
+  readonly onKey?: (id: string, frame: number, by: number, gesture: string) => void;
   readonly onScrub: (frame: number) => void;
   /** Steps the playhead by frames. */
   readonly onStep: (by: number) => void;
@@ -52,7 +54,9 @@ export function CueSheet(props: CueSheetProps) {
   const scrub = useDrag(({ xy: [x] }) => {
     onScrub((x - ruler.current!.getBoundingClientRect().left - EDGE) / pixels);
   }, POINTER_DRAG);
-  const { onLink } = props;
+  const { onLink, onKey } = props;
+  const keyOf = (id: string) =>
+    onKey && ((frame: number, by: number, gesture: string) => onKey(id, frame, by, gesture));
   const linkFrom = (id: string) =>
     onLink &&
     ((x: number, y: number) => {
@@ -132,6 +136,8 @@ export function CueSheet(props: CueSheetProps) {
                     selected={selected.includes(lane.id)}
                     onSelect={(more) => props.onSelect(lane.id, more)}
                     onLink={linkFrom(lane.id)}
+                    onKey={keyOf(lane.id)}
+                    onScrub={onScrub}
                     onShift={(by, gesture) => props.onShift(lane.id, by, gesture)}
                     onTrim={(end, by, gesture) => props.onTrim(lane.id, end, by, gesture)}
                     onStretch={(part, by, gesture) => props.onStretch(lane.id, part, by, gesture)}

@@ -20,6 +20,9 @@ interface RibbonProps {
   readonly onShift: (by: number, gesture: string) => void;
   readonly onTrim: (end: 'from' | 'to', by: number, gesture: string) => void;
   readonly onStretch: (part: 'arrive' | 'leave', by: number, gesture: string) => void;
+  /** Moves the keyframes at a frame. */
+  readonly onKey?: (frame: number, by: number, gesture: string) => void;
+  readonly onScrub: (frame: number) => void;
 }
 
 const HEIGHT = 28;
@@ -120,6 +123,7 @@ export function Ribbon(props: RibbonProps) {
         </Svg>
       </div>
       {selected && props.onLink ? <LinkHandle name={name} at={left} onLink={props.onLink} /> : null}
+      {selected ? <KeyHandles {...props} /> : null}
       {lane.trims && selected ? (
         <>
           <Grasp
@@ -154,6 +158,23 @@ export function Ribbon(props: RibbonProps) {
       ) : null}
     </>
   );
+}
+
+/** Keyframes are dragged in time; a tap puts the playhead on one. */
+function KeyHandles({ lane, pixels, offset, onKey, onScrub }: RibbonProps) {
+  if (!onKey) return null;
+  // They never pass each other, so that each keeps its number while it is dragged.
+  return lane.keys.map((frame, i) => (
+    <Grasp
+      key={i}
+      label={`Keyframe ${i + 1} of ${lane.name}`}
+      at={offset + frame * pixels}
+      pixels={pixels}
+      above
+      onDrag={(by, gesture) => onKey(frame, by, gesture)}
+      onTap={() => onScrub(frame)}
+    />
+  ));
 }
 
 const diamond = (x: number, y: number): string => `M${x - 5} ${y}l5 -5 5 5 -5 5Z`;
@@ -238,11 +259,14 @@ interface GraspProps {
   readonly label: string;
   readonly at: number;
   readonly pixels: number;
+  /** Taken before others in the same place. */
+  readonly above?: boolean;
   readonly onDrag: (by: number, gesture: string) => void;
+  readonly onTap?: () => void;
 }
 
-function Grasp({ label, at, pixels, onDrag }: GraspProps) {
-  const bind = useFrameDrag(pixels, onDrag);
+function Grasp({ label, at, pixels, above, onDrag, onTap }: GraspProps) {
+  const bind = useFrameDrag(pixels, onDrag, onTap);
   return (
     <div
       {...bind()}
@@ -256,6 +280,7 @@ function Grasp({ label, at, pixels, onDrag }: GraspProps) {
         height: 40,
         touchAction: 'none',
         cursor: 'ew-resize',
+        zIndex: above ? 1 : 0,
       }}
     />
   );

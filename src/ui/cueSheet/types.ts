@@ -17,7 +17,7 @@ export interface Lane {
   readonly leave: number;
   /** Stay moves, as marks on the ribbon. */
   readonly marks: readonly { readonly id: string; readonly start: number; readonly end: number }[];
-  /** Frames at which it has keyframes. */
+  /** Frames at which it has keyframes, in order. */
   readonly keys: readonly number[];
   /** Whether its ends can be dragged; an item of fixed length only moves. */
   readonly trims: boolean;

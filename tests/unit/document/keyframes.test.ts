@@ -1,9 +1,11 @@
 import {
   addKeyframe,
+  keyedFrames,
   removeKeyframe,
   setChannel,
   setKeyframeEasing,
   setPlace,
+  shiftKeyframes,
   withoutKeyframes,
   type Keyframe,
 } from '@/core/document';
@@ -54,6 +56,17 @@ describe('keyframes', () => {
     const stopped = withoutKeyframes(keyed(), 'x', 10);
     expect(stopped.place.x).toBe(960);
     expect(stopped.keyframes).toEqual({});
+  });
+
+  it('are moved in time, of all channels at once, and never pass each other', () => {
+    const both = addKeyframe(keyed(), 'y', 10);
+    expect(keyedFrames(both)).toEqual([10, 30]);
+    const later = shiftKeyframes(both, 10, 7);
+    expect(later.keyframes.x.map((key) => key.frame)).toEqual([17, 30]);
+    expect(later.keyframes.y.map((key) => key.frame)).toEqual([17]);
+    expect(keyedFrames(shiftKeyframes(both, 10, 500))).toEqual([29, 30]);
+    expect(keyedFrames(shiftKeyframes(both, 30, -500))).toEqual([10, 11]);
+    expect(keyedFrames(shiftKeyframes(both, 30, 500))).toEqual([10, 530]);
   });
 
   it('go between the values of their neighbours for every easing but the settling one', () => {

@@ -1,5 +1,5 @@
 import { FONTS } from '@/core/text/fonts';
-import { layoutWords } from '@/core/text/layout';
+import { layoutWords, missingLetters } from '@/core/text/layout';
 import { countUnits } from '@/core/text/units';
 import { nodeFont } from '@/paint/nodeTools';
 import { words } from '../fixtures';
@@ -65,5 +65,13 @@ describe('layout', () => {
 
   it('lays nothing out for nothing', () => {
     expect(lay('').glyphs).toEqual([]);
+  });
+});
+
+describe('letters a font does not have', () => {
+  it('are named once each; blanks and composed letters are not among them', () => {
+    const font = nodeFont('anton')!;
+    expect(missingLetters('Wind über\nthé hill', font)).toEqual([]);
+    expect(missingLetters('风 a 风 ☂', font)).toEqual(['风', '☂']);
   });
 });

@@ -34,6 +34,29 @@ export function withoutKeyframes(layer: Layer, name: string, frame: number): Lay
   return { ...channelNamed(name)!.write(layer, keyframedValue(keys, frame)), keyframes: rest };
 }
 
+/**
+ * Moves all keyframes at a frame, of every channel, by some frames; they stop before they meet the
+ * layer's other ones.
+ */
+export function shiftKeyframes(layer: Layer, frame: number, by: number): Layer {
+  const others = keyedFrames(layer).filter((other) => other !== frame);
+  const before = Math.max(...others.filter((other) => other < frame), -Infinity);
+  const after = Math.min(...others.filter((other) => other > frame), Infinity);
+  const to = Math.min(after - 1, Math.max(before + 1, frame + by));
+  const moved = (keys: readonly Keyframe[]) =>
+    keys.map((key) => (key.frame === frame ? { ...key, frame: to } : key));
+  const keyframes = Object.fromEntries(
+    Object.entries(layer.keyframes).map(([name, keys]) => [name, moved(keys)]),
+  );
+  return { ...layer, keyframes };
+}
+
+/** Frames at which a layer has keyframes, each once, in order. */
+export const keyedFrames = ({ keyframes }: Layer): readonly number[] =>
+  [...new Set(Object.values(keyframes).flatMap((keys) => keys.map(({ frame }) => frame)))].sort(
+    (a, b) => a - b,
+  );
+
 /** The easing from the keyframe at or before `frame` to the next one. */
 export const setKeyframeEasing = (
   layer: Layer,

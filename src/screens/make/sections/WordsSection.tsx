@@ -15,6 +15,7 @@ import { FONTS } from '@/core/text/fonts';
 import { importFiles, newId } from '@/store/actions';
 import { selectFonts } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { work } from '@/store/work';
 import { Chip, Choice, LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
 import { newGesture } from '@/ui/gesture';
@@ -70,6 +71,7 @@ export function WordsSection({ layer }: SectionProps<WordsLayer>) {
         value={layer.font}
         onChange={(font) => change({ font })}
       />
+      <MissingLetters layer={layer} />
       <BringFont onBrought={(font) => change({ font })} />
       <NumberField
         label="Size"
@@ -109,6 +111,33 @@ export function WordsSection({ layer }: SectionProps<WordsLayer>) {
       />
       <CounterFold layer={layer} />
     </View>
+  );
+}
+
+/** Told once the font has been looked at, in the background. */
+function MissingLetters({ layer }: SectionProps<WordsLayer>) {
+  const { bundle } = useMake();
+  const tokens = useTokens();
+  const [missing, setMissing] = useState<readonly string[]>([]);
+  useEffect(() => {
+    let gone = false;
+    work.findMissingLetters(bundle, layer.id).then(
+      (letters) => {
+        if (!gone) setMissing(letters);
+      },
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+    // What else changes in the overlay makes no difference.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [layer.text, layer.font]);
+  if (missing.length === 0) return null;
+  return (
+    <Words kind="small" style={{ color: tokens.rust }}>
+      {`This font has no ${missing.join(' ')}. Choose another one for them.`}
+    </Words>
   );
 }
 
