@@ -76,6 +76,16 @@ interface DragPointProps {
 
 const TOUCH = 44;
 
+/** How near to the canvas's edge the middle of a point is kept; one beyond it waits there. */
+const EDGE = 8;
+
+/** A share of the canvas's side as where the touch area begins, never out of reach. */
+const reachable = (share: number): string =>
+  `clamp(${EDGE - TOUCH / 2}px, calc(${share * 100}% - ${TOUCH / 2}px), calc(100% - ${EDGE + TOUCH / 2}px))`;
+
+const isBeyond = ({ x, y }: Point, { width, height }: StagePointsProps['canvas']): boolean =>
+  x < 0 || y < 0 || x > width || y > height;
+
 function DragPoint({ point, canvas, cover, onDrag, onChoose }: DragPointProps) {
   const tokens = useTokens();
   const bind = useDrag(({ event, first, tap, xy, initial, memo }) => {
@@ -103,8 +113,8 @@ function DragPoint({ point, canvas, cover, onDrag, onChoose }: DragPointProps) {
       aria-label={point.label}
       style={{
         position: 'absolute',
-        left: `calc(${(point.at.x / canvas.width) * 100}% - ${TOUCH / 2}px)`,
-        top: `calc(${(point.at.y / canvas.height) * 100}% - ${TOUCH / 2}px)`,
+        left: reachable(point.at.x / canvas.width),
+        top: reachable(point.at.y / canvas.height),
         width: TOUCH,
         height: TOUCH,
         display: 'flex',
@@ -121,7 +131,7 @@ function DragPoint({ point, canvas, cover, onDrag, onChoose }: DragPointProps) {
           height: size,
           borderRadius: point.handle ? size : 3,
           background: point.chosen ? tokens.moon : '#ffffff',
-          border: `2px solid ${tokens.plum}`,
+          border: `2px ${isBeyond(point.at, canvas) ? 'dotted' : 'solid'} ${tokens.plum}`,
           pointerEvents: 'none',
         }}
       />

@@ -1,7 +1,8 @@
 import { StyleSheet, View } from 'react-native';
 import { updateMove, type PathPoint } from '@/core/document';
-import { roundedPoint, straightened, withPointAfter } from '@/core/motion/editPath';
+import { movedPoint, roundedPoint, straightened, withPointAfter } from '@/core/motion/editPath';
 import { Action } from '@/ui/Action';
+import { NumberField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
 import { useMake } from '../make';
 import type { MoveProps } from './types';
@@ -12,14 +13,16 @@ export function PathFields({ layer, move }: MoveProps) {
   return (
     <PathActions
       path={move.path}
-      onChange={(path) => edit((document) => updateMove(document, layer.id, move.id, { path }))}
+      onChange={(path, gesture) =>
+        edit((document) => updateMove(document, layer.id, move.id, { path }), gesture)
+      }
     />
   );
 }
 
 interface PathActionsProps {
   readonly path: readonly PathPoint[];
-  readonly onChange: (path: readonly PathPoint[]) => void;
+  readonly onChange: (path: readonly PathPoint[], gesture: string | null) => void;
 }
 
 /** Adds, removes and bends points; the chosen one, or the last. */
@@ -37,7 +40,7 @@ export function PathActions({ path, onChange }: PathActionsProps) {
           label="Add a point"
           icon="vector-point-plus"
           onPress={() => {
-            onChange(withPointAfter(path, chosen));
+            onChange(withPointAfter(path, chosen), null);
             choosePoint(chosen + 1);
           }}
         />
@@ -46,17 +49,43 @@ export function PathActions({ path, onChange }: PathActionsProps) {
           icon="vector-point-minus"
           disabled={path.length < 3}
           onPress={() => {
-            onChange(path.toSpliced(chosen, 1));
+            onChange(path.toSpliced(chosen, 1), null);
             choosePoint(null);
           }}
         />
         <Action
           label={bent ? 'Make it a corner' : 'Make it round'}
           icon={bent ? 'vector-polyline' : 'vector-curve'}
-          onPress={() => onChange(bent ? straightened(path, chosen) : roundedPoint(path, chosen))}
+          onPress={() =>
+            onChange(bent ? straightened(path, chosen) : roundedPoint(path, chosen), null)
+          }
         />
       </View>
+      {path.length > 0 ? <PointFields {...{ path, chosen, onChange }} /> : null}
     </View>
+  );
+}
+
+const OFFSET = { unit: 'px', min: -20000, max: 20000, step: 1, feel: { min: -1000, max: 1000 } };
+
+/** Where the chosen point is, from where the layer rests. */
+function PointFields({ path, chosen, onChange }: PathActionsProps & { readonly chosen: number }) {
+  const { x, y } = path[chosen];
+  return (
+    <>
+      <NumberField
+        label="Point across"
+        {...OFFSET}
+        value={x}
+        onChange={(next, gesture) => onChange(movedPoint(path, chosen, next, y), gesture)}
+      />
+      <NumberField
+        label="Point down"
+        {...OFFSET}
+        value={y}
+        onChange={(next, gesture) => onChange(movedPoint(path, chosen, x, next), gesture)}
+      />
+    </>
   );
 }
 

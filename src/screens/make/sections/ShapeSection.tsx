@@ -31,7 +31,10 @@ export function ShapeSection({ layer }: SectionProps<ShapeLayer>) {
         }
       />
       {kind.points ? (
-        <PathActions path={layer.points} onChange={(points) => change({ points })} />
+        <PathActions
+          path={layer.points}
+          onChange={(points, gesture) => change({ points }, gesture)}
+        />
       ) : (
         <>
           <NumberField
