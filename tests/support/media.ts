@@ -135,6 +135,28 @@ export function whereIs(
   return found;
 }
 
+/** The box round columns and rows in which many pixels pass: a codec's noise here and there is none. */
+export function thickBox(
+  { width, height, data }: Pixels,
+  passes: (rgba: Rgba) => boolean,
+  least = 12,
+): { left: number; top: number; right: number; bottom: number } {
+  const columns = new Array<number>(width).fill(0);
+  const rows = new Array<number>(height).fill(0);
+  for (let i = 0; i < data.length; i += 4) {
+    if (!passes([data[i], data[i + 1], data[i + 2], data[i + 3]])) continue;
+    columns[(i / 4) % width]++;
+    rows[Math.floor(i / 4 / width)]++;
+  }
+  const thick = (count: number) => count >= least;
+  return {
+    left: columns.findIndex(thick),
+    right: columns.findLastIndex(thick),
+    top: rows.findIndex(thick),
+    bottom: rows.findLastIndex(thick),
+  };
+}
+
 export const solidPixel = ([, , , alpha]: Rgba): boolean => alpha > 128;
 
 export const like =
