@@ -125,7 +125,10 @@ export interface Span {
   readonly end: number;
 }
 
-/** The longest span of an overlay in which something is on show and nothing arrives or leaves; null when there is none. */
+/**
+ * The longest span of an overlay in which something is on show and nothing arrives or leaves; null
+ * when there is none.
+ */
 export function commonStay(overlay: Overlay): Span | null {
   const timings = timeLayers(overlay);
   const onShow = ({ start, end }: Span) =>
