@@ -243,3 +243,21 @@ test('a cue is made by dragging from one ribbon to another', async ({ page }) =>
   const { layers } = await overlayOf(page);
   expect(layers[1].moves[0].cue).toMatchObject({ kind: 'after', move: layers[0].moves[0].id });
 });
+
+test('a speech bubble’s tail and the target of a zoom are dragged on the stage', async ({
+  page,
+}) => {
+  await add(page, 'Another shape', 'Speech bubble');
+  const below = () => colourAt(page, 0.5, 0.85);
+  await expect.poll(() => colourAt(page, 0.5, 0.5)).toEqual([...RUST, 255]);
+  expect(await below()).not.toEqual([...RUST, 255]);
+  await dragControl(page, 'Tail', 60, 130);
+  await expect.poll(async () => (await rust(page)).y).toBeGreaterThan(0.55);
+  await section(page, 'Moves');
+  await addMove(page, 'Stay', 'Zoom to a point');
+  await dragControl(page, 'Target', 80, 0);
+  const [layer] = (await overlayOf(page)).layers;
+  expect(layer.kind === 'shape' && layer.params.tailY).toBeGreaterThan(400);
+  expect(layer.moves[0].params.x).toBeGreaterThan(100);
+  expect(Math.abs(layer.moves[0].params.y)).toBeLessThan(1);
+});
