@@ -5,7 +5,7 @@ import { readMedia } from './mediaStore';
 
 const fonts = new Map<string, Font>();
 
-/** Fonts kept open beyond the shipped ones, before the oldest is closed. */
+/** Fonts of a person's own kept open, besides those in use, before the oldest is closed. */
 const OWN_KEPT = 12;
 
 export const openFont = (bytes: Uint8Array): Font =>
@@ -18,10 +18,12 @@ export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | 
   const wanted = new Set(drawn.flatMap(fontsOf));
   const missing = [...wanted].filter((id) => !fonts.has(id));
   await Promise.all(missing.map((id) => loadFont(id, bundle.fonts)));
-  if ([...wanted].some((id) => !fonts.has(id)) && !fonts.has(DEFAULT_FONT)) {
-    await loadFont(DEFAULT_FONT, []);
-  }
-  return (id) => fonts.get(id) ?? fonts.get(DEFAULT_FONT);
+  closeUnused(wanted);
+  // One that was deleted may still be open; every worker has to draw alike.
+  const isThere = (id: string) => !!fontFamily(id) || bundle.fonts.some((font) => font.id === id);
+  const lacking = [...wanted].some((id) => !isThere(id));
+  if (lacking && !fonts.has(DEFAULT_FONT)) await loadFont(DEFAULT_FONT, []);
+  return (id) => fonts.get(isThere(id) ? id : DEFAULT_FONT);
 }
 
 const fontsOf = (overlay: Overlay): string[] =>
@@ -33,10 +35,13 @@ async function loadFont(id: string, own: readonly FontFile[]): Promise<void> {
   if (shipped) fonts.set(id, openFont(await fetchFont(id)));
   else if (brought) {
     const { hash, bytes } = brought.media;
-    const kept = [...fonts.keys()].filter((key) => !fontFamily(key));
-    if (kept.length >= OWN_KEPT) fonts.delete(kept[0]);
     fonts.set(id, openFont(await readMedia(hash, 0, bytes)));
   }
+}
+
+function closeUnused(wanted: ReadonlySet<string>): void {
+  const unused = [...fonts.keys()].filter((id) => !fontFamily(id) && !wanted.has(id));
+  unused.slice(0, Math.max(0, unused.length - OWN_KEPT)).forEach((id) => fonts.delete(id));
 }
 
 async function fetchFont(id: string): Promise<Uint8Array> {

@@ -3,7 +3,7 @@ import { Image, Pressable, StyleSheet, View } from 'react-native';
 import { RADIUS, useTokens } from './theme';
 import { Words } from './Words';
 
-interface PictureCardProps {
+export interface PictureCardProps {
   readonly role: 'link' | 'button';
   /** What a tap does, for who cannot see the picture. */
   readonly label: string;

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { bringIn, openDemoKit, send, setNumber } from '../support/app';
 import {
@@ -66,7 +67,7 @@ test('J03: a name spelled letter by letter, each with its own start, style and m
   const file = await send(page, 'H.264 .mp4');
   const seen = (frame: number, colour: readonly number[]) =>
     whereIs(decodeFrame(file, frame), like(colour));
-  // At frame 14 F has fallen at least once and E has not begun; at 16 E has; at 40 N stands too.
+  // At frame 14 F has fallen at least once and E has not begun; at 17 it has; at 45 N stands too.
   expect(seen(14, RED).count).toBeGreaterThan(2000);
   expect(seen(14, BLUE).count).toBe(0);
   expect(seen(17, BLUE).count).toBeGreaterThan(0);
@@ -78,14 +79,11 @@ test('J03: a name spelled letter by letter, each with its own start, style and m
 
   // Keyed on a landing, placed in the upper right corner at a third of its size.
   await page.getByRole('button', { name: 'Back', exact: true }).click();
-  await bringIn(page, file);
+  await bringIn(page, { name: 'Spelled.mp4', mimeType: 'video/mp4', buffer: readFileSync(file) });
   await page.getByRole('link', { name: 'Open Hillside, morning' }).click();
   await page.getByRole('button', { name: 'Start a landing on this' }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page
-    .getByRole('menuitem', { name: /^(new-overlay|[\w-]+)$/ })
-    .first()
-    .click();
+  await page.getByRole('menuitem', { name: 'Spelled' }).click();
   await section(page, 'Place');
   await setNumber(page, 'Scale', 33);
   await setNumber(page, 'Across', 1100);

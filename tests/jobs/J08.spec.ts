@@ -47,11 +47,11 @@ test('J08: a badge for live streaming arrives with fade and growth, and goes out
 
   for (const file of Object.values(files)) {
     expect(probe(file)).toMatchObject({ width: 800, height: 600, nb_read_frames: '60' });
-    // Nothing at first; half as large half way; then the badge fits the height to the pixel, its corners clear.
+    // Nothing at first; two thirds as large after two thirds of the way; then the badge fits the height to the pixel, its corners clear.
     expect(whereIs(decodeFrame(file, 0), solidPixel).count).toBe(0);
-    const half = whereIs(decodeFrame(file, 20), solidPixel);
-    expect(half.right - half.left).toBeGreaterThan(580 * (20 / 30) * 0.9);
-    expect(half.right - half.left).toBeLessThan(580 * (20 / 30) * 1.1);
+    const part = whereIs(decodeFrame(file, 20), solidPixel);
+    expect(part.right - part.left).toBeGreaterThan(580 * (20 / 30) * 0.9);
+    expect(part.right - part.left).toBeLessThan(580 * (20 / 30) * 1.1);
     const whole = whereIs(decodeFrame(file, 45), solidPixel);
     for (const [edge, wanted] of [
       [whole.left, 110],

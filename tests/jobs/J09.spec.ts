@@ -12,7 +12,6 @@ import {
   setCanvas,
   setColour,
   setSize,
-  unfold,
 } from '../support/make';
 
 const PINK = [200, 30, 140];
@@ -38,8 +37,6 @@ test('J09: a button of shape, mark and words, grouped, throbs slowly and stays c
   await section(page, 'Words');
   await say(page, 'Ring the bell');
   await setNumber(page, 'Size', 36);
-  await section(page, 'Look');
-  await unfold(page, 'Drop shadow');
   await section(page, 'Place');
   await setNumber(page, 'Across', 340);
 

@@ -164,6 +164,18 @@ export const like =
   (rgba: Rgba): boolean =>
     rgba[3] > 128 && colourDistance(rgba, colour) < reach;
 
+/** Mean distance of two pictures' colours on a coarse grid, where the first one is solid. */
+export function meanOff(shown: Pixels, other: Pixels): number {
+  const offs: number[] = [];
+  for (let y = 4; y < shown.height; y += 8) {
+    for (let x = 4; x < shown.width; x += 8) {
+      const pixel = pixelAt(shown, x, y);
+      if (pixel[3] === 255) offs.push(colourDistance(pixel, pixelAt(other, x, y)));
+    }
+  }
+  return offs.reduce((sum, off) => sum + off, 0) / offs.length;
+}
+
 /** How far two pictures are apart, pixel by pixel and channel by channel; all of it solid. */
 export const difference = (a: Pixels, b: Pixels): Pixels => ({
   ...a,

@@ -2,19 +2,13 @@ import { useState } from 'react';
 import { duplicate, remove, rename } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { IconAction } from '@/ui/Action';
-import { PictureCard } from '@/ui/PictureCard';
+import { PictureCard, type PictureCardProps } from '@/ui/PictureCard';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { RenameDialog } from '../shared/rename';
 
-interface KitCardProps {
+interface KitCardProps extends Omit<PictureCardProps, 'role' | 'label' | 'menu'> {
   readonly id: string;
-  readonly name: string;
-  readonly facts: string;
   readonly copies: boolean;
-  readonly pictures: { readonly urls: readonly string[]; readonly failed: boolean };
-  readonly playing: boolean;
-  readonly onPlay: (playing: boolean) => void;
-  readonly onOpen: () => void;
 }
 
 /** One thing of the kit: its picture, its name, and what can be done with it. */

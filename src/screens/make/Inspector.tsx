@@ -92,7 +92,7 @@ interface LayerSheetProps {
 }
 
 function LayerSheet({ layer, tools }: LayerSheetProps) {
-  const { section, setSection, tried, tryMove, cut } = useMake();
+  const { section, setSection, tried, tryMove } = useMake();
   const tabs: readonly { value: Section; label: string }[] = [
     { value: 'what', label: WHAT[layer.kind] },
     { value: 'look', label: 'Look' },
@@ -104,12 +104,6 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
     if (tried) tryMove(null);
     setSection(next);
   };
-  const foot =
-    cut?.layer === layer.id ? (
-      <CutBar layer={layer} cut={cut} />
-    ) : tried ? (
-      <TriedMoveBar tried={tried} />
-    ) : null;
   return (
     <Sheet
       top={
@@ -120,7 +114,7 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
           {tools}
         </View>
       }
-      foot={foot}
+      foot={<PendingBar layer={layer} />}
     >
       {section === 'what' ? <WhatSection key={layer.id} layer={layer} /> : null}
       {section === 'look' ? <LookSection key={layer.id} layer={layer} /> : null}
@@ -129,6 +123,13 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
       {section === 'moves' ? <MovesSection key={layer.id} layer={layer} /> : null}
     </Sheet>
   );
+}
+
+/** What is tried on the stage and waits for a yes. */
+function PendingBar({ layer }: { readonly layer: Layer }) {
+  const { cut, tried } = useMake();
+  if (cut?.layer === layer.id) return <CutBar layer={layer} cut={cut} />;
+  return tried ? <TriedMoveBar tried={tried} /> : null;
 }
 
 function WhatSection({ layer }: { readonly layer: Layer }) {

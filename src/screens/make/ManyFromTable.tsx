@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { ScrollView, StyleSheet, TextInput, View } from 'react-native';
 import { Modal, Portal } from 'react-native-paper';
 import {
@@ -20,6 +20,7 @@ import { LongChoice } from '@/ui/Chip';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../shared/files';
+import { useBackground } from '../shared/useBackground';
 import { MakeContext, useMake } from './make';
 
 /** One overlay a row of a table: the words of this one, filled in anew. */
@@ -183,24 +184,12 @@ function Planned({ table, filling, onClose }: TableProps & { readonly onClose: (
   );
 }
 
+const NONE: readonly (readonly string[])[] = [];
+
 /** Words that are too wide are only known once they are laid out, in the background. */
 function useOverflow(planned: readonly PlannedOverlay[]): readonly (readonly string[])[] {
   const { bundle } = useMake();
-  const [found, setFound] = useState<readonly (readonly string[])[]>([]);
-  const key = JSON.stringify(planned);
-  useEffect(() => {
-    let gone = false;
-    work.findOverflow(bundle, JSON.parse(key) as readonly PlannedOverlay[]).then(
-      (overflow) => {
-        if (!gone) setFound(overflow);
-      },
-      () => undefined,
-    );
-    return () => {
-      gone = true;
-    };
-  }, [bundle, key]);
-  return found;
+  return useBackground(() => work.findOverflow(bundle, planned), JSON.stringify(planned), NONE);
 }
 
 const styles = StyleSheet.create({

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { formatsFor, formatById, sentSize, wouldLose, type Format } from '@/core/formats';
@@ -14,6 +14,7 @@ import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { download } from '../shared/files';
 import { Missing } from '../shared/Missing';
+import { useBackground } from '../shared/useBackground';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
@@ -122,19 +123,8 @@ const describe = (document: Overlay | Landing): string =>
   `${document.width} × ${document.height} · ${timecode(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
 
 /** Undefined until the server has answered, null when it is away. */
-function useServerHealth(): ServerHealth | null | undefined {
-  const [health, setHealth] = useState<ServerHealth | null | undefined>(undefined);
-  useEffect(() => {
-    let gone = false;
-    void work.serverHealth().then((answer) => {
-      if (!gone) setHealth(answer);
-    });
-    return () => {
-      gone = true;
-    };
-  }, []);
-  return health;
-}
+const useServerHealth = () =>
+  useBackground<ServerHealth | null | undefined>(work.serverHealth, '', undefined);
 
 /** Why a format cannot be made right now; null when it can. */
 function missingReason(format: Format, health: ServerHealth | null | undefined): string | null {

@@ -26,6 +26,7 @@ import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
 import { faceOf, showFontFaces } from '../../shared/fontFaces';
+import { useBackground } from '../../shared/useBackground';
 import { useMake } from '../make';
 import type { SectionProps } from './types';
 
@@ -114,25 +115,17 @@ export function WordsSection({ layer }: SectionProps<WordsLayer>) {
   );
 }
 
+const NONE: readonly string[] = [];
+
 /** Told once the font has been looked at, in the background. */
 function MissingLetters({ layer }: SectionProps<WordsLayer>) {
   const { bundle } = useMake();
   const tokens = useTokens();
-  const [missing, setMissing] = useState<readonly string[]>([]);
-  useEffect(() => {
-    let gone = false;
-    work.findMissingLetters(bundle, layer.id).then(
-      (letters) => {
-        if (!gone) setMissing(letters);
-      },
-      () => undefined,
-    );
-    return () => {
-      gone = true;
-    };
-    // What else changes in the overlay makes no difference.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [layer.text, layer.font]);
+  const missing = useBackground(
+    () => work.findMissingLetters(bundle, layer.id),
+    `${layer.font} ${layer.text}`,
+    NONE,
+  );
   if (missing.length === 0) return null;
   return (
     <Words kind="small" style={{ color: tokens.rust }}>
