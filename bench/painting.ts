@@ -9,10 +9,7 @@ import {
   type Layer,
   type Overlay,
 } from '@/core/document';
-import { row, title } from './support';
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+import { median, row, title } from './support';
 
 const SHADOW = { colour: '#000000', opacity: 0.6, dx: 4, dy: 6, blur: 24 };
 const KINDS = ['rectangle', 'ellipse', 'star', 'words'] as const;
@@ -60,10 +57,8 @@ async function benchScene(browser: Browser): Promise<void> {
   );
 }
 
-const SIZES = [
-  { name: 'stage size, 856 × 482', width: 856, height: 482 },
-  { name: '1920 × 1080', width: 1920, height: 1080 },
-] as const;
+export const STAGE = { name: 'stage size, 856 × 482', width: 856, height: 482 } as const;
+const SIZES = [STAGE, { name: '1920 × 1080', width: 1920, height: 1080 }] as const;
 
 /** Painting in a worker of the browser, beside a plain copy of the frame's memory. */
 export async function benchPainting(browser: Browser): Promise<void> {
@@ -98,7 +93,7 @@ function copyTime(bytes: number): number {
 const HOST = 'http://bench.test/';
 
 /** Runs the painting worker in a page of its own, with the shipped fonts. */
-async function paintInWorker(
+export async function paintInWorker(
   browser: Browser,
   overlay: Overlay,
   width: number,

@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
+import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
 import { benchLoading, benchMemory, benchPlaying } from './interface';
 import { benchPainting } from './painting';
@@ -12,6 +13,7 @@ async function main(): Promise<void> {
   try {
     const browser = await startBrowser();
     await benchPainting(browser);
+    await benchDrawing(browser);
     await benchLoading(browser);
     await benchPlaying(browser);
     await benchExports(browser);

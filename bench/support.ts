@@ -106,6 +106,11 @@ export async function timeSend(
   return { making: (read - marks['Making the file']) / 1000, reading: (marks.done - read) / 1000 };
 }
 
+export const quantile = (values: readonly number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length * share)];
+
+export const median = (values: readonly number[]): number => quantile(values, 0.5);
+
 const PAGE_BYTES = 4096;
 
 /** Unshared resident memory of all Chromium processes of this run, in megabytes. */

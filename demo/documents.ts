@@ -1,5 +1,7 @@
 import {
   addItem,
+  createBoil,
+  createInk,
   createItem,
   createLanding,
   createMove,
@@ -14,6 +16,8 @@ import {
   type Overlay,
   type Place,
 } from '@/core/document';
+import { strokesOfSession } from '@/core/ink/session';
+import { penSessions } from './pen';
 import { DRAWING_AREA, KEY_COLOUR } from './scenes/handwriting';
 
 /** A fixed moment, so that the same kit comes out each time: 1 September 2026. */
@@ -158,6 +162,31 @@ export function lettersLand(): Overlay {
     ...base,
     layers: [word('fennel', 'FENN', 640, '#ffffff', 0), word('el', 'EL', 1330, '#1fb24a', 12)],
   };
+}
+
+/** A word written by hand as it is read, underlined, its lines alive ever after. */
+export function gustByHand(): Overlay {
+  const base = { ...createOverlay(stamp('gust-by-hand', 0), 'Gust, by hand'), length: 120 };
+  const session = (name: string) => penSessions().find((entry) => entry.name === name)!;
+  const style = { brush: 'brush', colour: '#f2b63c', size: 34 };
+  const word = strokesOfSession(session('gust-1'), 900, style, { x: 0, y: -60 });
+  const line = strokesOfSession(
+    session('underline'),
+    980,
+    { ...style, size: 20 },
+    { x: 0, y: 400 },
+  );
+  const ink = {
+    ...createInk('ink', base, 'drawing'),
+    name: 'Gust',
+    drawings: [{ id: 'drawing', hold: 1, strokes: [...word, ...line] }],
+    boil: { ...createBoil(base), strength: 4 },
+    moves: [
+      move('write', 'write on', 'arrive', 6, 50),
+      move('gone', 'write on', 'leave', 100, 18, { params: { first: 1, even: 1, pauses: 0 } }),
+    ],
+  };
+  return { ...base, layers: [ink] };
 }
 
 export function episodeOpening(base: Footage, card: Overlay): Landing {

@@ -7,7 +7,15 @@ import { once } from 'node:events';
 import { DOCUMENT_VERSION, type Footage, type Kit } from '@/core/document';
 import { readKit } from '@/core/document';
 import { canvas, type Context } from './canvas';
-import { episodeOpening, gustCallOut, lettersLand, lineOnTheHill, windCard } from './documents';
+import {
+  episodeOpening,
+  gustByHand,
+  gustCallOut,
+  lettersLand,
+  lineOnTheHill,
+  windCard,
+} from './documents';
+import { writePenSessions } from './pen';
 import { clothPicture, kiteMark } from './pictures';
 import { drawHandwriting } from './scenes/handwriting';
 import { drawHillside } from './scenes/hillside';
@@ -147,6 +155,7 @@ const still = (
   });
 
 async function make(): Promise<Kit> {
+  writePenSessions();
   rmSync(FOLDER, { recursive: true, force: true });
   mkdirSync(join(FOLDER, 'media'), { recursive: true });
   const hillside = await film('hillside', 'Hillside, morning', 6, 10, 32, drawHillside);
@@ -157,7 +166,7 @@ async function make(): Promise<Kit> {
   const card = windCard(hillside);
   return {
     name: 'Fennel Hill Kites',
-    overlays: [card, gustCallOut(hillside), lettersLand()],
+    overlays: [card, gustCallOut(hillside), lettersLand(), gustByHand()],
     landings: [episodeOpening(hillside, card), lineOnTheHill(meadow, recording)],
     footage: [hillside, meadow, recording, await beat(), mark, cloth],
     fonts: [],

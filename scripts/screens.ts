@@ -91,6 +91,20 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
       .getByRole('textbox', { name: 'Table' })
       .fill('name,what\nMarten Vale,cuts the sails\nWren Alder,ties the lines\nJuniper Moss,');
   },
+  draw: async (page) => {
+    await open(page, 'Gust, by hand');
+    await page.getByRole('button', { name: 'Choose Gust' }).click();
+    await page.getByRole('button', { name: 'Draw on it' }).click();
+    await page.getByRole('tab', { name: 'Write on' }).click();
+  },
+  'draw-frames': async (page) => {
+    await open(page, 'Gust, by hand');
+    await page.getByRole('button', { name: 'Choose Gust' }).click();
+    await page.getByRole('button', { name: 'Draw on it' }).click();
+    await page.getByRole('tab', { name: 'Frames' }).click();
+    await page.getByRole('button', { name: 'Make frames of the boil' }).click();
+    await page.getByRole('radio', { name: 'Frame 2' }).click();
+  },
   check: async (page) => {
     await open(page, 'Letters land');
     await page.getByRole('link', { name: 'Check' }).click();

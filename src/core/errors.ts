@@ -18,6 +18,7 @@ export type ErrorCode =
   | 'read-back-differs'
   | 'stopped'
   | 'table-invalid'
+  | 'drawing-full'
   | 'not-found';
 
 /** The one error class of the product: a code for programs, plain words for people. */

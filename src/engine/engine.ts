@@ -9,7 +9,10 @@ import type {
   LandingItem,
   Overlay,
   PlannedOverlay,
+  Stroke,
 } from '@/core/document';
+import type { WordsAs } from '@/core/ink/fromWords';
+import type { RecordingProposal } from '@/core/recording/proposal';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { EngineApi } from './engine.worker';
 import type { Progress } from './progress';
@@ -22,6 +25,8 @@ export type { LetterTarget } from '@/core/scene/letterTarget';
 export type { Progress } from './progress';
 export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
+export type { Viewport } from './viewport';
+export type { WordsAs } from '@/core/ink/fromWords';
 export type { Split } from './words';
 
 installHandlers();
@@ -42,7 +47,8 @@ const sender = lazily(startWorker);
 
 /** A visible canvas that a worker of its own draws. */
 export interface StageHandle {
-  readonly show: (view: StageView) => void;
+  /** @returns the number by which the listener is told that it is to be seen */
+  readonly show: (view: StageView) => number;
   readonly close: () => void;
 }
 
@@ -56,9 +62,17 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
     proxy(listener.onQuads),
     proxy(listener.onPlayhead),
     proxy(listener.onProblem),
+    proxy(listener.onShown),
   );
+  let sent: Bundle | null = null;
+  let serial = 0;
   return {
-    show: (view) => void remote.showOnStage(view),
+    show: (view) => {
+      const bundle = view.bundle === sent ? null : view.bundle;
+      sent = view.bundle;
+      void remote.showOnStage({ ...view, bundle, serial: ++serial });
+      return serial;
+    },
     close: () => worker.terminate(),
   };
 }
@@ -89,6 +103,17 @@ export const engine = {
   ): Promise<string> => bench().pickColour(landing, item, footage, frame, x, y),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
+  drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>
+    bench().drawWords(bundle, layerId, as),
+  drawSvg: (
+    file: File,
+    canvas: { readonly width: number; readonly height: number },
+  ): Promise<readonly Stroke[]> => bench().drawSvg(file, canvas),
+  findRecording: (
+    footage: Footage,
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<RecordingProposal> => bench().findRecording(footage, proxy(progress), signal),
   findLetterTarget: (
     bundle: Bundle,
     layerId: string,

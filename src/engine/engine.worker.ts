@@ -5,9 +5,11 @@ import { openKit, saveKit } from './kitFiles';
 import { sweepMedia } from './mediaStore';
 import { pickColour } from './pickColour';
 import { clearScratchFiles, send, serverHealth } from './send';
-import { Stage, type StageListener, type StageView } from './stage';
+import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
-import { findLetterTarget, findMissingLetters, findOverflow, splitLayer } from './words';
+import { findRecording } from './recording';
+import { drawSvg } from './svg';
+import { drawWords, findLetterTarget, findMissingLetters, findOverflow, splitLayer } from './words';
 import { installHandlers } from './wire';
 
 installHandlers();
@@ -21,11 +23,12 @@ const api = {
     onQuads: StageListener['onQuads'],
     onPlayhead: StageListener['onPlayhead'],
     onProblem: StageListener['onProblem'],
+    onShown: StageListener['onShown'],
   ) => {
     stage?.close();
-    stage = new Stage(canvas, { onQuads, onPlayhead, onProblem });
+    stage = new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown });
   },
-  showOnStage: (view: StageView) => stage?.show(view),
+  showOnStage: (view: SentView) => stage?.show(view),
   importMedia,
   sweepMedia,
   clearScratchFiles,
@@ -37,6 +40,9 @@ const api = {
   pictureOfFinding,
   pickColour,
   splitLayer,
+  drawWords,
+  drawSvg,
+  findRecording,
   findLetterTarget,
   findOverflow,
   findMissingLetters,

@@ -1,5 +1,5 @@
 import { create, type Font } from 'fontkit';
-import type { Bundle, FontFile, Overlay } from '@/core/document';
+import { fontsOf, type Bundle, type FontFile } from '@/core/document';
 import { DEFAULT_FONT, fontFamily } from '@/core/text/fonts';
 import { readMedia } from './mediaStore';
 
@@ -15,7 +15,7 @@ export const openFont = (bytes: Uint8Array): Font =>
 export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | undefined> {
   const { document, overlays } = bundle;
   const drawn = document.kind === 'overlay' ? [document, ...overlays] : overlays;
-  const wanted = new Set(drawn.flatMap(fontsOf));
+  const wanted = new Set(drawn.flatMap(({ layers }) => layers.flatMap(fontsOf)));
   const missing = [...wanted].filter((id) => !fonts.has(id));
   await Promise.all(missing.map((id) => loadFont(id, bundle.fonts)));
   closeUnused(wanted);
@@ -25,9 +25,6 @@ export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | 
   if (lacking && !fonts.has(DEFAULT_FONT)) await loadFont(DEFAULT_FONT, []);
   return (id) => fonts.get(isThere(id) ? id : DEFAULT_FONT);
 }
-
-const fontsOf = (overlay: Overlay): string[] =>
-  overlay.layers.flatMap((layer) => (layer.kind === 'words' ? [layer.font] : []));
 
 async function loadFont(id: string, own: readonly FontFile[]): Promise<void> {
   const shipped = fontFamily(id);

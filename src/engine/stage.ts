@@ -13,7 +13,9 @@ import {
 import { framesToSeconds, perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
+import { reusing } from './reuse';
 import { paintSurface } from './surfaces';
+import { clipToDocument, throughViewport, type Viewport } from './viewport';
 
 /** What lies behind the artwork while it is looked at. */
 export type Proof = 'backdrop' | 'dark' | 'light' | 'bars' | 'footage';
@@ -30,6 +32,8 @@ export interface StageView {
   readonly height: number;
   readonly proof: Proof;
   readonly mode: StageMode;
+  /** Null shows all of the document, as large as fits. */
+  readonly viewport: Viewport | null;
   /** 0…1 across the canvas: to its left, nothing is keyed; null without a divider. */
   readonly divider: number | null;
   readonly playing: boolean;
@@ -38,12 +42,21 @@ export interface StageView {
   readonly range: { readonly from: number; readonly to: number } | null;
 }
 
+/** A view as it is sent; the bundle is left out where it is the one sent before. */
+export interface SentView extends Omit<StageView, 'bundle'> {
+  readonly bundle: Bundle | null;
+  /** Numbers the views, so that the stage can tell which one it drew. */
+  readonly serial: number;
+}
+
 /** What the stage tells the interface. */
 export interface StageListener {
   readonly onQuads: (quads: ReadonlyMap<string, Quad>) => void;
   readonly onPlayhead: (playhead: Playhead) => void;
   /** Null once a frame could be drawn again. */
   readonly onProblem: (message: string | null) => void;
+  /** A view, or a later one, is to be seen now. */
+  readonly onShown: (serial: number) => void;
 }
 
 export interface Playhead {
@@ -67,6 +80,7 @@ export class Stage {
   private shown = -1;
   private dropped = 0;
   private problem: string | null = null;
+  private serial = 0;
 
   constructor(
     canvas: OffscreenCanvas,
@@ -75,8 +89,12 @@ export class Stage {
     this.context = canvas.getContext('2d')!;
   }
 
-  show(view: StageView): void {
+  show({ serial, ...sent }: SentView): void {
     const before = this.view;
+    const bundle = sent.bundle ? reusing(before?.bundle, sent.bundle) : before?.bundle;
+    if (!bundle) return;
+    const view: StageView = { ...sent, bundle };
+    this.serial = serial;
     const started = view.playing && !(before?.playing && sameRange(before.range, view.range));
     const ticking = this.clock !== null;
     this.view = view;
@@ -129,9 +147,11 @@ export class Stage {
     const view = this.view;
     if (!view) return;
     this.drawing = true;
+    const { serial } = this;
     try {
       await this.drawFrame(view, frame);
       this.report(null);
+      this.listener.onShown(serial);
     } catch (error) {
       this.report(plainWords(error));
     } finally {
@@ -163,6 +183,8 @@ export class Stage {
       canvas.width = width;
       canvas.height = height;
     }
+    // Beside what a viewport shows, nothing is painted over the frame before.
+    this.context.clearRect(0, 0, width, height);
     for (const layer of layers) {
       this.context.drawImage(layer, 0, 0);
       layer.close();
@@ -178,11 +200,10 @@ export class Stage {
     const { document } = view.bundle;
     if (document.kind === 'overlay') {
       const scene = sceneAt(document, frame, assets);
+      const seen = seenAs(view, { ...scene, backdrop: null });
       return [
         await this.bitmap(view, (context) => this.paintBehind(context, view, scene, frame, assets)),
-        await this.bitmap(view, (context) =>
-          this.artist.paint(context, { ...scene, backdrop: null }, assets),
-        ),
+        await this.bitmap(view, (context) => this.artist.paint(context, seen, assets)),
       ];
     }
     if (view.mode.kind !== 'result') {
@@ -235,8 +256,11 @@ export class Stage {
     const { guide } = document;
     const footage = view.proof === 'footage' && guide !== null;
     const surface = view.proof === 'backdrop' || view.proof === 'footage' ? 'checks' : view.proof;
+    context.save();
+    if (view.viewport) clipToDocument(context, view.viewport, document);
     if (view.proof === 'backdrop' && scene.backdrop) fillWith(context, scene.backdrop);
     else paintSurface(context, surface);
+    context.restore();
     if (!guide) return;
     const seconds = footage ? guide.seconds + framesToSeconds(frame, document.rate) : guide.seconds;
     const behind = guideScene(
@@ -244,9 +268,12 @@ export class Stage {
       { ...guide, seconds, strength: footage ? 1 : guide.strength },
       assets,
     );
-    if (behind) await this.artist.paintOver(context, behind, assets);
+    if (behind) await this.artist.paintOver(context, seenAs(view, behind), assets);
   }
 }
+
+const seenAs = (view: StageView, scene: Scene): Scene =>
+  view.viewport ? throughViewport(scene, view.viewport, view) : scene;
 
 const sameRange = (a: StageView['range'], b: StageView['range']): boolean =>
   a?.from === b?.from && a?.to === b?.to;

@@ -5,6 +5,7 @@ import {
   type Overlay,
   type PlannedOverlay,
 } from '@/core/document';
+import { inkFromWords, type WordsAs } from '@/core/ink/fromWords';
 import { boxAround, layerQuads } from '@/core/scene';
 import { letterTarget, type LetterTarget } from '@/core/scene/letterTarget';
 import { splitAlong, splitWords, type CutLine, type SplitOver } from '@/core/scene/split';
@@ -26,6 +27,12 @@ export async function splitLayer(bundle: Bundle, layerId: string, split: Split):
   return split.by === 'line'
     ? splitAlong(overlay, layerId, split.line, assets, newId)
     : splitWords(overlay, layerId, split.by, assets, newId);
+}
+
+/** @throws MoonError 'not-found' where there are no letters to draw */
+export async function drawWords(bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> {
+  const overlay = bundle.document as Overlay;
+  return inkFromWords(overlay, layerId, as, await assetsOf(bundle), newId);
 }
 
 /** @throws MoonError 'not-found' when no letter has an inside */

@@ -1,4 +1,6 @@
 import type { Style } from '@/core/document';
+import { BRUSHES } from '@/core/ink/brushes';
+import type { OnionSkin } from '@/core/ink/drawView';
 import type { Settings } from './storage';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
@@ -10,6 +12,38 @@ export interface Notice {
   readonly restore: string | null;
 }
 
+/** What is in hand on the Draw screen; `sizes` by brush, in layer pixels. */
+export interface PenSettings {
+  readonly tool: 'draw' | 'rub' | 'view';
+  readonly rubs: 'strokes' | 'parts';
+  readonly brush: string;
+  readonly colour: string;
+  readonly sizes: Readonly<Record<string, number>>;
+  readonly opacities: Readonly<Record<string, number>>;
+  readonly smoothing: number;
+  /** Fills what new lines enclose; null for lines alone. */
+  readonly fill: string | null;
+  readonly rubber: number;
+  readonly fingersDraw: boolean;
+  readonly onion: OnionSkin;
+  readonly others: boolean;
+}
+
+const FIRST_PEN: PenSettings = {
+  tool: 'draw',
+  rubs: 'strokes',
+  brush: BRUSHES[0].brush,
+  colour: '#ffffff',
+  sizes: Object.fromEntries(BRUSHES.map(({ brush, first }) => [brush, first.size])),
+  opacities: Object.fromEntries(BRUSHES.map(({ brush, first }) => [brush, first.opacity])),
+  smoothing: BRUSHES[0].first.smoothing,
+  fill: null,
+  rubber: 40,
+  fingersDraw: false,
+  onion: { before: 1, after: 1, strength: 0.4 },
+  others: true,
+};
+
 interface SessionState {
   readonly notices: readonly Notice[];
   /** Another tab has this kit; this one follows and changes nothing. */
@@ -19,6 +53,7 @@ interface SessionState {
   readonly theme: Settings['theme'];
   /** The look that was copied last, to be given to other layers. */
   readonly style: Style | null;
+  readonly pen: PenSettings;
 }
 
 const initialState: SessionState = {
@@ -27,6 +62,7 @@ const initialState: SessionState = {
   unsaved: null,
   theme: 'system',
   style: null,
+  pen: FIRST_PEN,
 };
 
 const session = createSlice({
@@ -53,12 +89,15 @@ const session = createSlice({
     styleCopied: (state, { payload }: PayloadAction<Style>) => {
       state.style = payload as typeof state.style;
     },
+    penSet: (state, { payload }: PayloadAction<Partial<PenSettings>>) => {
+      Object.assign(state.pen, payload);
+    },
     themeSet: (state, { payload }: PayloadAction<SessionState['theme']>) => {
       state.theme = payload;
     },
   },
 });
 
-export const { noticed, dismissed, followingSet, unsavedSet, themeSet, styleCopied } =
+export const { noticed, dismissed, followingSet, unsavedSet, themeSet, styleCopied, penSet } =
   session.actions;
 export const sessionReducer = session.reducer;

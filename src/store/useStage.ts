@@ -1,10 +1,16 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Bundle } from '@/core/document';
 import type { Quad } from '@/core/scene';
-import { openStage, type Proof, type StageHandle, type StageMode } from '@/engine/engine';
+import {
+  openStage,
+  type Proof,
+  type StageHandle,
+  type StageMode,
+  type Viewport,
+} from '@/engine/engine';
 import type { Player } from './player';
 
-export type { Proof, StageMode } from '@/engine/engine';
+export type { Proof, StageMode, Viewport } from '@/engine/engine';
 
 interface StageOptions {
   readonly bundle: Bundle;
@@ -12,6 +18,10 @@ interface StageOptions {
   readonly proof: Proof;
   readonly mode: StageMode;
   readonly divider: number | null;
+  /** How the canvas looks at the document; left out where it shows all of it. */
+  readonly viewport?: Viewport | null;
+  /** Told when a bundle is to be seen. */
+  readonly onShown?: (bundle: Bundle) => void;
 }
 
 export interface StageLink {
@@ -26,25 +36,27 @@ export interface StageLink {
 
 /** Keeps a visible stage showing a document as it is now. */
 export function useStage(options: StageOptions): StageLink {
-  const { bundle, player, proof, mode, divider } = options;
+  const { bundle, player, proof, mode, divider, viewport = null, onShown } = options;
   const handle = useRef<StageHandle | null>(null);
   const size = useRef({ width: 0, height: 0 });
   const [quads, setQuads] = useState<ReadonlyMap<string, Quad>>(new Map());
   const [problem, setProblem] = useState<string | null>(null);
   const latest = useRef(options);
+  const sent = useRef<{ readonly serial: number; readonly bundle: Bundle } | null>(null);
 
   const show = useCallback(() => {
     const { width, height } = size.current;
     if (!handle.current || width === 0 || height === 0) return;
-    const { player: current, ...view } = latest.current;
+    const { player: current, onShown: _told, viewport: looked = null, ...view } = latest.current;
     const { frame, playing, loop, range } = current.get();
-    handle.current.show({ ...view, frame, playing, loop, range, width, height });
+    const shown = { ...view, viewport: looked, frame, playing, loop, range, width, height };
+    sent.current = { serial: handle.current.show(shown), bundle: view.bundle };
   }, []);
 
   useEffect(() => {
-    latest.current = { bundle, player, proof, mode, divider };
+    latest.current = { bundle, player, proof, mode, divider, viewport, onShown };
     show();
-  }, [bundle, player, proof, mode, divider, show]);
+  }, [bundle, player, proof, mode, divider, viewport, onShown, show]);
 
   useEffect(() => {
     let before = player.get();
@@ -63,6 +75,9 @@ export function useStage(options: StageOptions): StageLink {
         onQuads: setQuads,
         onPlayhead: (playhead) => latest.current.player.report(playhead),
         onProblem: setProblem,
+        onShown: (serial) => {
+          if (serial === sent.current?.serial) latest.current.onShown?.(sent.current.bundle);
+        },
       });
       handle.current = opened;
       show();

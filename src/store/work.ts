@@ -9,6 +9,7 @@ export type {
   Sent,
   ServerHealth,
   Split,
+  WordsAs,
 } from '@/engine/engine';
 
 /** Heavy work that leaves the kit as it is; screens call the engine through here. */
@@ -19,6 +20,9 @@ export const work = {
   pictureOfFinding: engine.pictureOfFinding,
   pickColour: engine.pickColour,
   splitLayer: engine.splitLayer,
+  drawWords: engine.drawWords,
+  drawSvg: engine.drawSvg,
+  findRecording: engine.findRecording,
   findLetterTarget: engine.findLetterTarget,
   findOverflow: engine.findOverflow,
   findMissingLetters: engine.findMissingLetters,

@@ -18,7 +18,8 @@ interface ColourFieldProps {
 const HEX = /^#?([0-9a-f]{6})$/i;
 
 /** A colour with its name; opens a picker with a field for the exact value. */
-export function ColourField({ label, value, onChange }: ColourFieldProps) {
+export function ColourField(props: ColourFieldProps) {
+  const { label, value } = props;
   const tokens = useTokens();
   const [gesture, setGesture] = useState<string | null>(null);
   return (
@@ -33,23 +34,56 @@ export function ColourField({ label, value, onChange }: ColourFieldProps) {
         <View style={[styles.swatch, { backgroundColor: value, borderColor: tokens.line }]} />
         <Words>{`${colourName(value)} ${value}`}</Words>
       </Pressable>
-      <Portal>
-        <Modal
-          visible={gesture !== null}
-          onDismiss={() => setGesture(null)}
-          contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
-        >
-          <Words kind="heading">{label}</Words>
-          <HexColorPicker
-            color={value}
-            onChange={(colour) => onChange(colour.toLowerCase(), gesture)}
-            style={{ width: '100%', height: 220 }}
-          />
-          <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
-          <Action label="Done" tone="main" onPress={() => setGesture(null)} />
-        </Modal>
-      </Portal>
+      <ColourDialog {...props} gesture={gesture} onDone={() => setGesture(null)} />
     </View>
+  );
+}
+
+/** A colour by its swatch alone, where there is no room for more. */
+export function ColourSwatch(props: ColourFieldProps) {
+  const { label, value } = props;
+  const tokens = useTokens();
+  const [gesture, setGesture] = useState<string | null>(null);
+  return (
+    <>
+      <Pressable
+        role="button"
+        aria-label={`${label}: ${colourName(value)}, ${value}. Change`}
+        onPress={() => setGesture(newGesture())}
+        style={styles.alone}
+      >
+        <View style={[styles.swatch, { backgroundColor: value, borderColor: tokens.line }]} />
+      </Pressable>
+      <ColourDialog {...props} gesture={gesture} onDone={() => setGesture(null)} />
+    </>
+  );
+}
+
+interface ColourDialogProps extends ColourFieldProps {
+  /** Null while it is closed. */
+  readonly gesture: string | null;
+  readonly onDone: () => void;
+}
+
+function ColourDialog({ label, value, onChange, gesture, onDone }: ColourDialogProps) {
+  const tokens = useTokens();
+  return (
+    <Portal>
+      <Modal
+        visible={gesture !== null}
+        onDismiss={onDone}
+        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
+      >
+        <Words kind="heading">{label}</Words>
+        <HexColorPicker
+          color={value}
+          onChange={(colour) => onChange(colour.toLowerCase(), gesture)}
+          style={{ width: '100%', height: 220 }}
+        />
+        <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
+        <Action label="Done" tone="main" onPress={onDone} />
+      </Modal>
+    </Portal>
   );
 }
 
@@ -77,6 +111,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
   label: { width: 104 },
   open: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH, flex: 1 },
+  alone: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
   swatch: { width: 32, height: 32, borderRadius: RADIUS.inner, borderWidth: 1 },
   dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
   input: {

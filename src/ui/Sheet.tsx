@@ -8,17 +8,21 @@ interface SheetProps {
   readonly children: ReactNode;
   /** Stays in sight below what scrolls. */
   readonly foot?: ReactNode;
+  /** Names what is shown; another one is shown from its top. */
+  readonly page?: string;
+  /** Heights on a phone: at first, and once it is tapped. */
+  readonly heights?: readonly [first: number, other: number];
 }
 
-const HALF = 250;
-const TALL = 420;
+const HEIGHTS = [250, 420] as const;
 
 /** The chosen thing's settings: at the right on a wide screen, else at the foot and made taller by a tap. */
-export function Sheet({ top, children, foot }: SheetProps) {
+export function Sheet({ top, children, foot, page, heights = HEIGHTS }: SheetProps) {
   const tokens = useTokens();
   const wide = useWide();
-  const [tall, setTall] = useState(false);
-  const size = wide ? styles.side : { height: tall ? TALL : HALF };
+  const [other, setOther] = useState(false);
+  const size = wide ? styles.side : { height: heights[other ? 1 : 0] };
+  const tall = other === heights[1] > heights[0];
   return (
     <View
       style={[
@@ -31,14 +35,14 @@ export function Sheet({ top, children, foot }: SheetProps) {
         <Pressable
           role="button"
           aria-label={tall ? 'Make the settings smaller' : 'Make the settings taller'}
-          onPress={() => setTall(!tall)}
+          onPress={() => setOther(!other)}
           style={styles.grip}
         >
           <View style={[styles.bar, { backgroundColor: tokens.line }]} />
         </Pressable>
       )}
       {top}
-      <ScrollView style={styles.scroll} contentContainerStyle={styles.content}>
+      <ScrollView key={page} style={styles.scroll} contentContainerStyle={styles.content}>
         {children}
       </ScrollView>
       {foot}

@@ -13,7 +13,7 @@ test('words are painted in the browser to the same bytes as in Node', async ({ p
   await openEmptyKit(page);
   await openKitFile(page, testFile('golden.moonpatch'));
   for (const document of documents) {
-    await page.getByRole('link', { name: `Open ${document.name}` }).click();
+    await page.getByRole('link', { name: `Open ${document.name}`, exact: true }).click();
     await page.getByRole('link', { name: 'Send' }).click();
     await page.getByRole('radio', { name: 'PNG still' }).click();
     await setNumber(page, 'Frame', GOLDEN_FRAME);

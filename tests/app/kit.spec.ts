@@ -76,7 +76,7 @@ test('overlays are renamed, duplicated, deleted and brought back', async ({ page
   await openDemoKit(page);
   await page.getByRole('button', { name: 'More for Wind card' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(overlays(page)).toHaveCount(4);
+  await expect(overlays(page)).toHaveCount(5);
   await page.getByRole('button', { name: 'More for Wind card copy' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Evening card');
@@ -84,7 +84,7 @@ test('overlays are renamed, duplicated, deleted and brought back', async ({ page
   await expect(page.getByRole('link', { name: 'Open Evening card' })).toBeVisible();
   await page.getByRole('button', { name: 'More for Evening card' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(overlays(page)).toHaveCount(3);
+  await expect(overlays(page)).toHaveCount(4);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: 'Open Evening card' })).toBeVisible();
 });

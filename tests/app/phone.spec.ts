@@ -111,7 +111,7 @@ test('a kit file saved here opens here again with everything in it', async ({ pa
   const file = await (await downloaded).path();
   await page.getByRole('button', { name: 'More for Wind card' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(page.getByRole('link', { name: /^Open / })).toHaveCount(2);
+  await expect(page.getByRole('link', { name: /^Open / })).toHaveCount(3);
   await page.getByRole('button', { name: 'Kit menu' }).click();
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('menuitem', { name: 'Open a kit file' }).click();

@@ -5,8 +5,11 @@ import {
   placeAt,
   solid,
   type Overlay,
+  type Stroke,
   type WordsLayer,
 } from '@/core/document';
+
+import { inked, sessionStrokes } from './ink';
 
 const stamp = (id: string) => ({ id, created: 0 });
 const canvas = (id: string): Overlay => ({
@@ -23,9 +26,23 @@ function titled(id: string, text: string, change: Partial<WordsLayer>): Overlay 
   return { ...base, layers: [layer] };
 }
 
+/** A pen session; written on over `length` frames from the first one, where there is one. */
+function inkedTitle(
+  id: string,
+  session: string,
+  width: number,
+  style: Partial<Stroke>,
+  length?: number,
+): Overlay {
+  const base = canvas(id);
+  const moves = length ? [{ ...createMove('write', 'write on', 'arrive', 0, length) }] : [];
+  const layer = inked(base, sessionStrokes(session, width, style), { moves, place: place(0) });
+  return { ...base, layers: [layer] };
+}
+
 /**
  * Overlays whose frame 9 is kept as a golden picture: plain words, a border and a turn, and letters
- * in the middle of their moves.
+ * in the middle of their moves, and pen sessions whole and half written.
  */
 export const GOLDEN_FRAME = 9;
 export const GOLDEN: readonly Overlay[] = [
@@ -49,6 +66,16 @@ export const GOLDEN: readonly Overlay[] = [
       },
     ],
   }),
+  inkedTitle('pen', 'hold-the-line', 560, { size: 9 }),
+  inkedTitle('pen-half', 'hold-the-line', 560, { size: 9, colour: '#e9a23b' }, 18),
+  inkedTitle('brush', 'gust-1', 210, { brush: 'brush', size: 12, sensed: false }),
+  inkedTitle(
+    'marker-filled',
+    'kite',
+    60,
+    { size: 9, brush: 'marker', opacity: 0.7, fill: '#3f7d6b' },
+    12,
+  ),
 ];
 
 /** The shadow's blur is the one thing the two canvases may round differently. */

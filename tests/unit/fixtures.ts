@@ -3,6 +3,7 @@ import {
   createOverlay,
   createShape,
   createWords,
+  DOCUMENT_VERSION,
   type Cue,
   type Footage,
   type Layer,
@@ -41,7 +42,7 @@ export const alongside = (id: string, offset = 0): Cue => ({ kind: 'alongside', 
 
 export const video = (change: Partial<Footage> = {}): Footage => ({
   kind: 'footage',
-  version: 2,
+  version: DOCUMENT_VERSION,
   id: 'clip',
   name: 'Clip',
   created: 0,

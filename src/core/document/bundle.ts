@@ -39,7 +39,7 @@ export function bundleOf(document: Overlay | Landing, library: Library): Bundle 
     ...(document.kind === 'overlay' && document.guide ? [document.guide.footage] : []),
     ...(document.kind === 'landing' && document.base ? [document.base] : []),
   ]);
-  const fonts = new Set(layers.flatMap((layer) => (layer.kind === 'words' ? [layer.font] : [])));
+  const fonts = new Set(layers.flatMap(fontsOf));
   return {
     document,
     overlays: [...overlays.values()],
@@ -52,6 +52,12 @@ export function bundleOf(document: Overlay | Landing, library: Library): Bundle 
 export const nestedIn = ({ layers }: Overlay): readonly string[] => [
   ...new Set(layers.flatMap((layer) => (layer.kind === 'overlay' ? [layer.overlay] : []))),
 ];
+
+/** Ids of the fonts a layer's words, or the words it is traced over, are set in. */
+export function fontsOf(layer: Layer): readonly string[] {
+  if (layer.kind === 'words') return [layer.font];
+  return layer.kind === 'ink' && layer.trace ? [layer.trace.font] : [];
+}
 
 /** Ids of the footage a layer shows. */
 function footageOf(layer: Layer): readonly string[] {

@@ -5,12 +5,14 @@ import { NEUTRAL } from '../scene/look';
 import { shapeKind } from '../scene/shapeKinds';
 import {
   DOCUMENT_VERSION,
+  type Boil,
   type ClipTime,
   type Edges,
   type Fill,
   type Footage,
   type FootageLayer,
   type GroupLayer,
+  type InkLayer,
   type ItemSource,
   type KeySettings,
   type Landing,
@@ -103,7 +105,7 @@ export const placeAt = (x: number, y: number): LayerPlace => ({
 
 export const solid = (colour: string, opacity = 1): Fill => ({ kind: 'colour', colour, opacity });
 
-export const WHOLE_CLIP: ClipTime = { in: 0, out: null, speed: 1, after: 'loop' };
+export const WHOLE_CLIP: ClipTime = { in: 0, out: null, speed: 1, after: 'loop', skips: [] };
 
 const newLayer = (id: string, overlay: Overlay) => ({
   id,
@@ -126,7 +128,7 @@ const newLayer = (id: string, overlay: Overlay) => ({
   reflection: null,
 });
 
-const newOutline = { border: null, wall: null, piece: null } as const;
+const newOutline = { border: null, wall: null, piece: null, boil: null } as const;
 
 export const createWords = (id: string, overlay: Overlay, text: string): WordsLayer => ({
   ...newLayer(id, overlay),
@@ -191,6 +193,7 @@ export function createFootageLayer(id: string, overlay: Overlay, footage: Footag
     height: Math.max(1, Math.round(footage.height * shrink)),
     fit: 'cover' as const,
     border: null,
+    key: null,
   };
   return footage.type === 'video'
     ? { ...base, kind: 'clip', time: WHOLE_CLIP }
@@ -210,6 +213,30 @@ export function createNested(id: string, overlay: Overlay, nested: Overlay): Ove
     place: { ...layer.place, scale },
   };
 }
+
+/** Drawings a second that are offered. */
+export const DRAWING_RATES = [6, 8, 12, 24] as const;
+
+/** Nothing drawn yet. */
+export const createInk = (id: string, overlay: Overlay, drawing: string): InkLayer => ({
+  ...newLayer(id, overlay),
+  kind: 'ink',
+  name: 'Drawing',
+  drawings: [{ id: drawing, hold: 1, strokes: [] }],
+  rate: 12,
+  after: 'loop',
+  boil: null,
+  trace: null,
+});
+
+/** Three versions at eight a second, which reads as a steady hand on a lively day. */
+export const createBoil = (overlay: Overlay): Boil => ({
+  versions: 3,
+  rate: 8,
+  strength: Math.max(1, Math.round(overlay.height / 360)),
+  scale: Math.max(8, Math.round(overlay.height / 18)),
+  seed: 1,
+});
 
 /** A group about a point, which is where it is placed and what it turns about. */
 export const createGroup = (

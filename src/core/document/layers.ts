@@ -1,4 +1,23 @@
 import type { Easing } from '../motion/easings';
+import type {
+  AfterEnd,
+  Blend,
+  Boil,
+  Border,
+  ClipTime,
+  Edges,
+  Effects,
+  Fade,
+  Fill,
+  Fit,
+  Glow,
+  LayerMask,
+  Reflection,
+  Shadow,
+  Wall,
+} from './look';
+
+export * from './look';
 
 /**
  * What an overlay is made of. Lengths and times are whole frames at the overlay's own rate unless
@@ -19,151 +38,6 @@ export interface LayerPlace extends Place {
   /** The point in layer pixels that lies at x, y and about which it is scaled and turned. */
   readonly anchorX: number;
   readonly anchorY: number;
-}
-
-/** A colour at a share of a gradient's way. */
-export interface GradientStop {
-  readonly at: number;
-  readonly colour: string;
-  readonly opacity: number;
-}
-
-/**
- * Over a box: linear from edge to edge along `angle` (0° to the right, 90° down), radial from the
- * middle to the ellipse that touches the box's sides.
- */
-export interface Gradient {
-  readonly kind: 'linear' | 'radial';
-  readonly angle: number;
-  readonly stops: readonly GradientStop[];
-}
-
-/** How footage lies in a box: covers it, fits in it, or is pulled to its shape. */
-export type Fit = 'cover' | 'fit' | 'pull';
-
-/** What a clip does once its out point is reached. */
-export type AfterEnd = 'hold' | 'loop' | 'back and forth' | 'nothing';
-
-/** `in` and `out` are seconds of the source; `out` null means its end. */
-export interface ClipTime {
-  readonly in: number;
-  readonly out: number | null;
-  readonly speed: number;
-  readonly after: AfterEnd;
-}
-
-/** `#rrggbb`; with opacity 0 there is no fill. */
-export type Fill =
-  | { readonly kind: 'colour'; readonly colour: string; readonly opacity: number }
-  | { readonly kind: 'gradient'; readonly gradient: Gradient; readonly opacity: number }
-  | {
-      readonly kind: 'footage';
-      readonly footage: string;
-      readonly fit: Fit;
-      /** Stays where it is on the canvas while the outline moves over it. */
-      readonly pinned: boolean;
-      readonly time: ClipTime;
-      readonly opacity: number;
-    };
-
-/** `width` lies wholly outside the outline, wholly inside, or half and half. */
-export interface Border {
-  readonly colour: string;
-  readonly width: number;
-  readonly side: 'inside' | 'centre' | 'outside';
-}
-
-/** `blur` is twice the Gaussian's standard deviation. */
-export interface Shadow {
-  readonly colour: string;
-  readonly opacity: number;
-  readonly dx: number;
-  readonly dy: number;
-  readonly blur: number;
-}
-
-export interface Glow {
-  readonly colour: string;
-  readonly opacity: number;
-  readonly blur: number;
-}
-
-/** A colour over the whole canvas, with the layer cut out of it. */
-export interface Wall {
-  readonly colour: string;
-  readonly opacity: number;
-}
-
-/** Separable and non-separable blends of the W3C compositing specification, and two of light. */
-export const BLENDS = [
-  'normal',
-  'multiply',
-  'screen',
-  'overlay',
-  'darken',
-  'lighten',
-  'color dodge',
-  'color burn',
-  'hard light',
-  'soft light',
-  'difference',
-  'exclusion',
-  'hue',
-  'saturation',
-  'color',
-  'luminosity',
-  'linear burn',
-  'add',
-] as const;
-export type Blend = (typeof BLENDS)[number];
-
-/** Factors are 1 and blur and tint are 0 where nothing is changed. `blur` is a standard deviation. */
-export interface Effects {
-  readonly blur: number;
-  readonly brightness: number;
-  readonly contrast: number;
-  readonly saturation: number;
-  readonly tint: string;
-  readonly tintStrength: number;
-}
-
-export const SIDES = ['left', 'top', 'right', 'bottom'] as const;
-export type Side = (typeof SIDES)[number];
-export type Sides = Readonly<Record<Side, number>>;
-
-/** `crop` is shares of the layer's box; `feather` and `radius` are layer pixels. */
-export interface Edges {
-  readonly crop: Sides;
-  readonly feather: Sides;
-  readonly radius: number;
-}
-
-/** How much is left at a share of a fade's way. */
-export interface FadeStop {
-  readonly at: number;
-  readonly opacity: number;
-}
-
-/** A gradient mask over the layer's box; `shift` moves all stops along, as a share of the way. */
-export interface Fade {
-  readonly kind: 'linear' | 'radial';
-  readonly angle: number;
-  readonly shift: number;
-  readonly stops: readonly FadeStop[];
-}
-
-/** Shows the layer only where another one is; that one is then no picture of its own. */
-export interface LayerMask {
-  readonly layer: string;
-  readonly by: 'alpha' | 'luma';
-  readonly inverted: boolean;
-}
-
-/** A mirror image under the layer that fades out; `gap` and `length` are layer pixels. */
-export interface Reflection {
-  readonly gap: number;
-  readonly length: number;
-  readonly opacity: number;
 }
 
 export interface BoxSides {
@@ -271,6 +145,7 @@ interface OutlineLook {
   readonly border: Border | null;
   readonly wall: Wall | null;
   readonly piece: Piece | null;
+  readonly boil: Boil | null;
 }
 
 export type Align = 'left' | 'centre' | 'right';
@@ -331,6 +206,16 @@ interface FootageBox extends LayerBase {
   readonly height: number;
   readonly fit: Fit;
   readonly border: Border | null;
+  /** Takes a key colour out of it. */
+  readonly key: KeySettings | null;
+}
+
+/** Tolerance and softness are chroma distances as a share of the key's own chroma; spill is 0 to 1. */
+export interface KeySettings {
+  readonly colour: string;
+  readonly tolerance: number;
+  readonly softness: number;
+  readonly spill: number;
 }
 
 /** A still in a box; the anchor's origin is its middle. */
@@ -356,9 +241,61 @@ export interface OverlayLayer extends LayerBase {
   readonly after: AfterEnd;
 }
 
+/** What a pen leaves from touching down to lifting. */
+export interface Stroke {
+  readonly id: string;
+  readonly brush: string;
+  readonly colour: string;
+  /** Layer pixels across at a middling pressure. */
+  readonly size: number;
+  readonly opacity: number;
+  /** How much of the hand's tremor is taken out. */
+  readonly smoothing: number;
+  /** What the line encloses is filled with it; null for a line alone. */
+  readonly fill: string | null;
+  /** Whether the pen told its pressure; else its speed stands for it. */
+  readonly sensed: boolean;
+  /** Milliseconds from the end of the stroke before it. */
+  readonly pause: number;
+  /**
+   * Five numbers a point: x and y in layer pixels, pressure, tilt from 0 (upright) to 1 (flat), and
+   * milliseconds since the stroke began.
+   */
+  readonly points: readonly number[];
+}
+
+/** One drawing of an ink layer; `hold` is how many of the layer's drawing times it stays. */
+export interface Drawing {
+  readonly id: string;
+  readonly hold: number;
+  readonly strokes: readonly Stroke[];
+}
+
+/** Words to write over, laid faintly under a drawing on the Draw screen alone. */
+export interface Trace {
+  readonly text: string;
+  readonly font: string;
+  readonly size: number;
+}
+
+/**
+ * Drawn with a pen: one drawing, or several that follow one another as frames. The anchor's origin
+ * is the middle of the canvas it was made on.
+ */
+export interface InkLayer extends LayerBase {
+  readonly kind: 'ink';
+  /** One at least. */
+  readonly drawings: readonly Drawing[];
+  /** Drawings a second. */
+  readonly rate: number;
+  readonly after: AfterEnd;
+  readonly boil: Boil | null;
+  readonly trace: Trace | null;
+}
+
 /** Layers drawn from outlines. */
 export type OutlineLayer = WordsLayer | ShapeLayer;
 /** Layers that show footage in a box. */
 export type FootageLayer = PictureLayer | ClipLayer;
 
-export type Layer = OutlineLayer | FootageLayer | GroupLayer | OverlayLayer;
+export type Layer = OutlineLayer | FootageLayer | GroupLayer | OverlayLayer | InkLayer;

@@ -1,11 +1,11 @@
 import type { Rate } from '../time';
-import type { Blend, Layer, Place } from './layers';
+import type { Blend, KeySettings, Layer, Place } from './layers';
 
 export * from './layers';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
-export const DOCUMENT_VERSION = 2;
+export const DOCUMENT_VERSION = 3;
 
 export type Backdrop =
   { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
@@ -67,14 +67,6 @@ export interface FontFile {
   readonly name: string;
   readonly created: number;
   readonly media: Media;
-}
-
-/** Tolerance and softness are chroma distances as a share of the key's own chroma; spill is 0 to 1. */
-export interface KeySettings {
-  readonly colour: string;
-  readonly tolerance: number;
-  readonly softness: number;
-  readonly spill: number;
 }
 
 export type ItemSource =

@@ -1,4 +1,5 @@
 import type { Landing, Overlay } from '../document/types';
+import { gif } from './list/gif';
 import { h264 } from './list/h264';
 import { pngStill } from './list/pngStill';
 import { prores4444 } from './list/prores4444';
@@ -8,7 +9,7 @@ import type { Format } from './types';
 export type { Format } from './types';
 
 /** All formats; a new format is one file and one entry here. */
-export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264];
+export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264, gif];
 
 export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);
@@ -21,15 +22,21 @@ export function formatsFor(document: Overlay | Landing): readonly Format[] {
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }
 
-const loss = (document: Overlay | Landing, format: Format) =>
-  wouldLose(document, format) === null ? 0 : 1;
+/** Soft edges are a smaller loss than transparency altogether. */
+function loss(document: Overlay | Landing, format: Format): number {
+  if (wouldLose(document, format) === null) return 0;
+  return format.hardAlpha ? 1 : 2;
+}
 
 /** What a format would lose of a document, in plain words; null when it loses nothing. */
 export function wouldLose(document: Overlay | Landing, format: Format): string | null {
   if (document.kind === 'landing') return null;
   const clear = document.backdrop.kind === 'clear';
   if (clear && !format.alpha) return 'Loses the transparency: what is clear turns black.';
-  if (!clear && format.alpha) {
+  if (clear && format.hardAlpha) {
+    return 'Loses soft edges, glows and shadows: each pixel is wholly clear or not at all.';
+  }
+  if (!clear && format.alpha && !format.hardAlpha) {
     return 'Keeps the key colour in the picture. Make the backdrop clear to use its transparency.';
   }
   return null;

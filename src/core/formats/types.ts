@@ -4,8 +4,10 @@ export interface Format {
   readonly label: string;
   readonly extension: string;
   readonly mime: string;
-  /** Whether half-clear pixels survive. */
+  /** Whether clear pixels survive. */
   readonly alpha: boolean;
+  /** Pixels are clear or they are not: half-clear ones become one of both. */
+  readonly hardAlpha?: true;
   readonly maker: 'browser' | 'server';
   readonly moving: boolean;
   /** Whether the codec asks for even width and height. */

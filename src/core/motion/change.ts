@@ -1,3 +1,4 @@
+import type { Replay } from '../ink/replay';
 import { IDENTITY, multiply, rotation, scaling, translation, type Matrix } from '../scene/matrix';
 import type { Box } from '../scene/box';
 
@@ -23,9 +24,17 @@ export type MoveMask =
     }
   | { readonly kind: 'ledge'; readonly box: Box; readonly side: number };
 
+/** What of a drawing's replay is there, as shares of its time, and how it is drawn again. */
+export interface Written {
+  readonly from: number;
+  readonly to: number;
+  readonly replay: Replay;
+}
+
 /**
  * What moves do to one unit: an offset in document pixels, a map of layer pixels about the unit's
- * own middle, opacity as a factor, a blur's standard deviation in document pixels, and masks.
+ * own middle, opacity as a factor, a blur's standard deviation in document pixels, masks, and how
+ * much is written where not all of it is.
  */
 export interface Change {
   readonly dx: number;
@@ -34,6 +43,7 @@ export interface Change {
   readonly opacity: number;
   readonly blur: number;
   readonly masks: readonly MoveMask[];
+  readonly written: Written | null;
 }
 
 export const AT_HOME: Change = {
@@ -43,9 +53,13 @@ export const AT_HOME: Change = {
   opacity: 1,
   blur: 0,
   masks: [],
+  written: null,
 };
 
-/** Offsets and blurs add up, factors multiply, maps follow one another, masks all apply. */
+/**
+ * Offsets and blurs add up, factors multiply, maps follow one another, masks all apply; of two moves
+ * that write, the later one does.
+ */
 export function combine(a: Change, b: Change): Change {
   if (a === AT_HOME) return b;
   if (b === AT_HOME) return a;
@@ -56,6 +70,7 @@ export function combine(a: Change, b: Change): Change {
     opacity: a.opacity * b.opacity,
     blur: a.blur + b.blur,
     masks: a.masks.length + b.masks.length === 0 ? a.masks : [...a.masks, ...b.masks],
+    written: b.written ?? a.written,
   };
 }
 
@@ -67,6 +82,7 @@ export const isHome = (change: Change): boolean =>
     change.opacity === 1 &&
     change.blur === 0 &&
     change.masks.length === 0 &&
+    change.written === null &&
     change.inner.every((value, i) => value === IDENTITY[i]));
 
 /** A map that scales and turns about a point given as shares of a box. */

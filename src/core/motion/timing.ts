@@ -1,5 +1,6 @@
 import type { Layer, Move } from '../document/layers';
 import type { Overlay } from '../document/types';
+import { countStrokes } from '../ink/writtenWords';
 import { countUnits } from '../text/units';
 import { solveCues, type CuedMove, type MoveTime } from './cues';
 import { moveKind } from './moves';
@@ -14,8 +15,10 @@ export interface LayerTiming {
 
 /** How many units a move on this layer is spread over. */
 function unitsOf(layer: Layer, move: Move): number {
-  if (layer.kind !== 'words' || move.letter !== null) return 1;
-  return countUnits(layer.text, move.spread.over);
+  const { over } = move.spread;
+  if (move.letter !== null || over === 'whole') return 1;
+  if (layer.kind === 'words') return countUnits(layer.text, over);
+  return layer.kind === 'ink' ? countStrokes(layer.drawings, over) : 1;
 }
 
 /** Counting and shuffling letters costs more than moving them; neither object ever changes. */

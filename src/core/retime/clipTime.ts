@@ -1,4 +1,4 @@
-import type { AfterEnd, ClipTime } from '../document/layers';
+import type { AfterEnd, ClipTime, TimeRange } from '../document/layers';
 import { framesToSeconds, type Rate } from '../time';
 
 /**
@@ -12,10 +12,42 @@ export function clipSeconds(
   rate: Rate,
   duration: number,
 ): number | null {
+  const ranges = keptRanges(time, duration);
+  const run = runTime(framesToSeconds(frames, rate) * time.speed, totalOf(ranges), time.after);
+  return run === null ? null : inSource(ranges, run);
+}
+
+/** What of a source is shown, in order of time: from in to out point without what is skipped. */
+function keptRanges(
+  time: Pick<ClipTime, 'in' | 'out' | 'skips'>,
+  duration: number,
+): readonly TimeRange[] {
   const out = Math.min(time.out ?? duration, duration);
-  const start = Math.min(Math.max(0, time.in), out);
-  const run = runTime(framesToSeconds(frames, rate) * time.speed, out - start, time.after);
-  return run === null ? null : start + run;
+  let from = Math.min(Math.max(0, time.in), out);
+  const ranges: TimeRange[] = [];
+  for (const skip of time.skips) {
+    if (skip.to <= from || skip.from >= out) continue;
+    if (skip.from > from) ranges.push({ from, to: skip.from });
+    from = Math.min(out, skip.to);
+  }
+  return from < out || ranges.length === 0 ? [...ranges, { from, to: out }] : ranges;
+}
+
+const totalOf = (ranges: readonly TimeRange[]): number =>
+  ranges.reduce((sum, { from, to }) => sum + to - from, 0);
+
+/** Seconds of a source that are shown at its own speed. */
+export const keptSeconds = (time: ClipTime, duration: number): number =>
+  totalOf(keptRanges(time, duration));
+
+/** The second of the source that is shown once `run` seconds of the kept ones are over. */
+function inSource(ranges: readonly TimeRange[], run: number): number {
+  let left = run;
+  for (const { from, to } of ranges) {
+    if (left < to - from) return from + left;
+    left -= to - from;
+  }
+  return ranges[ranges.length - 1].to;
 }
 
 /** A moment before the end of a range: the end itself would be the next frame's. */

@@ -1,4 +1,12 @@
-import type { FootageLayer, Layer, Place, ShapeLayer, WordsLayer } from '../document/layers';
+import type {
+  FootageLayer,
+  InkLayer,
+  Layer,
+  Place,
+  ShapeLayer,
+  WordsLayer,
+} from '../document/layers';
+import { strokesBox } from '../ink/points';
 import { pointOnPath } from '../motion/path';
 import { counterText } from '../text/counter';
 import { layoutWords, type PlacedGlyph } from '../text/layout';
@@ -43,7 +51,7 @@ const TEXTS_KEPT = 100;
 
 /**
  * Outlines of a layer at a frame; a words layer whose font is missing has none, groups and nested
- * overlays have none of their own.
+ * overlays have none of their own; what is drawn with a pen is drawn frame by frame.
  */
 export function layerArtwork(layer: Layer, frame: number, assets: SceneAssets): LayerArtwork {
   const text = layer.kind === 'words' ? counterText(layer, frame) : '';
@@ -66,6 +74,8 @@ function drawn(layer: Layer, text: string, assets: SceneAssets): LayerArtwork | 
     case 'picture':
     case 'clip':
       return boxArtwork(layer);
+    case 'ink':
+      return inkArtwork(layer);
     default:
       return null;
   }
@@ -75,6 +85,12 @@ function wordsArtwork(layer: WordsLayer, text: string, assets: SceneAssets): Lay
   const font = assets.font(layer.font);
   return font ? layoutWords({ ...layer, text }, font) : null;
 }
+
+/** Its strokes change from frame to frame; the box is that of all its drawings, so that it stands. */
+const inkArtwork = ({ drawings }: InkLayer): LayerArtwork => ({
+  glyphs: [],
+  box: strokesBox(drawings.flatMap(({ strokes }) => strokes)) ?? EMPTY_BOX,
+});
 
 const ONE_UNIT = { letters: 0, words: 0, lines: 0 };
 

@@ -26,7 +26,7 @@ const TOLERANCE: Sample = {
 /**
  * Turns a move of a whole layer into keyframes that do the same at every frame.
  * @param box the layer's box in layer pixels
- * @throws MoonError 'not-found' for a move that keyframes cannot do: over letters, or with a mask or blur
+ * @throws MoonError 'not-found' for a move that keyframes cannot do: over letters, or with a mask, blur or pen
  */
 export function moveToKeyframes(
   overlay: Overlay,
@@ -58,7 +58,7 @@ export function moveToKeyframes(
 const cannot = (): MoonError =>
   new MoonError(
     'not-found',
-    'This move works letter by letter, or by a mask or blur, which keyframes of the whole layer cannot do.',
+    'This move works letter by letter, or by a mask, blur or pen, which keyframes of the whole layer cannot do.',
   );
 
 function sampled(
@@ -76,7 +76,7 @@ function sampled(
     box,
     onCanvas: (point) => apply(place, point),
   });
-  if (whole.masks.length > 0 || whole.blur > 0) throw cannot();
+  if (whole.masks.length > 0 || whole.blur > 0 || whole.written) throw cannot();
   const moved = multiply(translation(whole.dx, whole.dy), place, whole.inner);
   return { ...placeFrom(moved, at), opacity: at.opacity * whole.opacity };
 }

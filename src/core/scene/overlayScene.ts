@@ -1,53 +1,36 @@
-import type {
-  FootageLayer,
-  GroupLayer,
-  Layer,
-  LetterLook,
-  OutlineLayer,
-  OverlayLayer,
-} from '../document/layers';
+import type { GroupLayer, Layer, OverlayLayer } from '../document/layers';
 import type { Overlay } from '../document/types';
-import { isHome, type Change } from '../motion/change';
+import { isHome } from '../motion/change';
 import { layerAt } from '../motion/channels';
-import { sampleMoves, type LayerChange } from '../motion/sample';
-import { timeLayers, type LayerTiming } from '../motion/timing';
+import { sampleMoves } from '../motion/sample';
+import { timeLayers } from '../motion/timing';
 import { runFrame } from '../retime/clipTime';
 import { frameOnShow } from '../time';
-import type { PlacedGlyph } from '../text/layout';
 import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
 import type { SceneAssets } from './assets';
-import { boxCentre, mapBox, type Box } from './box';
-import { edgeMasks, moveMask } from './edges';
-import { pictureIn, sceneFill, type FillSetting } from './fill';
-import { boxOf, unitBoxes } from './layerBoxes';
-import { isNeutral, NEUTRAL } from './look';
+import { mapBox } from './box';
+import { footageItems } from './content/footage';
+import { inkItems } from './content/ink';
+import { outlineItems } from './content/outlines';
 import {
-  apply,
-  enlargement,
-  IDENTITY,
-  multiply,
-  rotation,
-  scaling,
-  translation,
-  type Matrix,
-} from './matrix';
-import { finished, itemsOf, mergeAtRest, type Content, type LayerPicture } from './pieces';
+  apartFrom,
+  elapsedFrames,
+  lookOf,
+  type Drawn,
+  type FrameSetting,
+  type Placing,
+} from './content/types';
+import { edgeMasks, moveMask } from './edges';
+import { boxOf } from './layerBoxes';
+import { isNeutral } from './look';
+import { apply, IDENTITY, multiply, translation } from './matrix';
+import { finished, itemsOf, mergeAtRest, type LayerPicture } from './pieces';
 import { withReflection } from './reflection';
-import { layerTree, type LayerTree } from './tree';
-import { plainGroup, type ArtworkItem, type DrawItem, type Outline, type Scene } from './types';
+import { layerTree } from './tree';
+import { plainGroup, type DrawItem, type Scene } from './types';
 
 /** Nested overlays are followed this deep; a circle is refused where it would be made. */
 const DEEPEST = 12;
-
-/** Everything that is the same for all layers of one frame. */
-interface FrameSetting {
-  readonly overlay: Overlay;
-  readonly frame: number;
-  readonly assets: SceneAssets;
-  readonly timing: ReadonlyMap<string, LayerTiming>;
-  readonly tree: LayerTree;
-  readonly depth: number;
-}
 
 /**
  * What an overlay shows at a frame. Frames outside 0…length − 1 are drawn as well: nothing is on
@@ -150,20 +133,6 @@ function layerPicture(still: Layer, setting: FrameSetting): LayerPicture {
 const withOwnArtwork = (still: Layer, layer: Layer): Layer =>
   still.kind === 'picture' || still.kind === 'clip' ? layer : still;
 
-interface Placing extends LayerChange {
-  readonly box: Box;
-  readonly place: Matrix;
-  /** With all that moves do to the whole layer. */
-  readonly moved: Matrix;
-}
-
-interface Drawn extends Content {
-  readonly atRest: boolean;
-}
-
-/** Nothing that could be drawn together with anything else. */
-const apartFrom = (apart: readonly DrawItem[]): Drawn => ({ shared: null, apart, atRest: false });
-
 function contentItems(
   layer: Layer,
   artwork: LayerArtwork,
@@ -181,140 +150,9 @@ function contentItems(
       return groupItems(layer, placing, setting);
     case 'overlay':
       return nestedItems(layer, placing, setting);
+    case 'ink':
+      return inkItems(layer, placing, setting);
   }
-}
-
-const fillSetting = (
-  layer: Layer,
-  { box, moved }: Placing,
-  setting: FrameSetting,
-): FillSetting => ({
-  box,
-  matrix: moved,
-  canvas: setting.overlay,
-  elapsed: setting.frame - setting.timing.get(layer.id)!.from,
-  rate: setting.overlay.rate,
-  assets: setting.assets,
-});
-
-const lookOf = (layer: Layer, { moved, place }: Placing) => ({
-  shadow: layer.shadow,
-  glow: layer.glow,
-  // A move that turns a layer edge-on has no size to measure by; the place then has.
-  enlargement: enlargement(moved) || enlargement(place),
-});
-
-/** Units that share a look are one item; a unit with a mask or blur of its own is one by itself. */
-function outlineItems(
-  layer: OutlineLayer,
-  artwork: LayerArtwork,
-  placing: Placing,
-  setting: FrameSetting,
-): Drawn {
-  const filling = fillSetting(layer, placing, setting);
-  const { width, height } = setting.overlay;
-  const wall = layer.wall && { ...layer.wall, width, height };
-  const base: ArtworkItem = {
-    kind: 'artwork',
-    outlines: [],
-    fill: sceneFill(layer.fill, filling),
-    border: layer.border,
-    wall,
-    opacity: 1,
-    blend: 'normal',
-    ...lookOf(layer, placing),
-  };
-  const boxes = unitBoxes(artwork);
-  const looks = new Map(
-    layer.kind === 'words' ? layer.letters.map((letter) => [letter.index, letter]) : [],
-  );
-  const shared: Outline[] = [];
-  const apart: DrawItem[] = [];
-  let atRest = true;
-  for (const glyph of artwork.glyphs) {
-    const change = placing.unit(glyph.unit, (over) => boxes(over, glyph.unit, artwork.box));
-    const look = looks.get(glyph.unit.letters) ?? null;
-    if (atRest && !isHome(change)) atRest = false;
-    const outline = outlineOf(glyph, change, look, placing);
-    if (outline.opacity <= 0 || enlargement(outline.matrix) === 0) continue;
-    const own = look && (look.fill !== null || look.border !== null);
-    if (!own && change.masks.length === 0 && change.blur === 0) shared.push(outline);
-    else {
-      apart.push(unitItem({ ...base, outlines: [outline] }, change, look, placing, filling));
-    }
-  }
-  return { shared: { ...base, outlines: shared }, apart, atRest };
-}
-
-function outlineOf(
-  glyph: PlacedGlyph,
-  change: Change,
-  look: LetterLook | null,
-  { moved }: Placing,
-): Outline {
-  const ownPlace = look ? letterMatrix(look, glyph.box) : IDENTITY;
-  const matrix = isHome(change)
-    ? multiply(moved, ownPlace, glyph.matrix)
-    : multiply(translation(change.dx, change.dy), moved, change.inner, ownPlace, glyph.matrix);
-  return { d: glyph.d, matrix, opacity: change.opacity };
-}
-
-/** A letter's own place, about the middle of its ink. */
-function letterMatrix({ dx, dy, scale, rotation: turn }: LetterLook, box: Box): Matrix {
-  const { x, y } = boxCentre(box);
-  return multiply(
-    translation(x + dx, y + dy),
-    rotation(turn),
-    scaling(scale, scale),
-    translation(-x, -y),
-  );
-}
-
-function unitItem(
-  item: ArtworkItem,
-  change: Change,
-  look: LetterLook | null,
-  { moved }: Placing,
-  filling: FillSetting,
-): DrawItem {
-  const own: ArtworkItem = {
-    ...item,
-    fill: look?.fill ? sceneFill(look.fill, filling) : item.fill,
-    border: look?.border ?? item.border,
-    wall: null,
-  };
-  if (change.masks.length === 0 && change.blur === 0) return own;
-  return {
-    ...plainGroup([own], IDENTITY),
-    masks: change.masks.map((mask) => moveMask(mask, moved)),
-    effects: change.blur > 0 ? { ...NEUTRAL, blur: change.blur } : null,
-  };
-}
-
-function footageItems(
-  layer: FootageLayer,
-  artwork: LayerArtwork,
-  placing: Placing,
-  setting: FrameSetting,
-): Drawn {
-  const place = fillSetting(layer, placing, setting);
-  const time = layer.kind === 'clip' ? layer.time : null;
-  const picture = layer.footage
-    ? pictureIn(layer.footage, time, layer.fit, place.box, place.matrix, place)
-    : null;
-  if (!picture) return apartFrom([]);
-  const [glyph] = artwork.glyphs;
-  const item: ArtworkItem = {
-    kind: 'artwork',
-    outlines: [{ d: glyph.d, matrix: placing.moved, opacity: 1 }],
-    fill: { kind: 'picture', picture, opacity: 1 },
-    border: layer.border,
-    wall: null,
-    opacity: 1,
-    blend: 'normal',
-    ...lookOf(layer, placing),
-  };
-  return apartFrom([item]);
 }
 
 function groupItems(layer: GroupLayer, placing: Placing, setting: FrameSetting): Drawn {
@@ -329,8 +167,7 @@ function nestedItems(layer: OverlayLayer, placing: Placing, setting: FrameSettin
   const nested = setting.assets.overlay(layer.overlay);
   const none = apartFrom([]);
   if (!nested || setting.depth >= DEEPEST) return none;
-  const { elapsed } = fillSetting(layer, placing, setting);
-  const run = frameOnShow(elapsed, setting.overlay.rate, nested.rate);
+  const run = frameOnShow(elapsedFrames(layer, setting), setting.overlay.rate, nested.rate);
   const frame = runFrame(run, nested.length, layer.after);
   if (frame === null) return none;
   const { items, width, height } = overlayScene(nested, frame, setting.assets, setting.depth + 1);
@@ -368,7 +205,7 @@ function wrapped(
   const plain = around.length === 0 && isNeutral(effects);
   // One piece of artwork can carry opacity and blend itself.
   if (plain && items.length === 1 && items[0].kind === 'artwork')
-    return [{ ...items[0], opacity, blend: layer.blend }];
+    return [{ ...items[0], opacity: items[0].opacity * opacity, blend: layer.blend }];
   if (plain && opacity === 1 && layer.blend === 'normal') return items;
   return [
     {

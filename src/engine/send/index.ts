@@ -4,6 +4,7 @@ import { fileName, formatById, sentSize, type Format } from '@/core/formats';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
+import { gifEncoder } from './gif';
 import { pngEncoder } from './png';
 import { readBack, type ReadBack } from './readBack';
 import { serverEncoder } from './server';
@@ -104,6 +105,8 @@ function encoderFor(format: Format, target: EncodeTarget, { document }: Bundle):
       return pngEncoder();
     case 'vp9':
       return vp9Encoder(target, clear);
+    case 'gif':
+      return gifEncoder(target);
     case 'h264':
       return h264Encoder(target);
     default:

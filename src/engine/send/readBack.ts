@@ -3,7 +3,8 @@ import { compareFrames, summarise, type FrameDifference } from '@/core/matte/com
 import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import type { Format } from '@/core/formats';
-import { framesToSeconds } from '@/core/time';
+import { hardenAlpha } from '@/core/formats/gif';
+import { framesToSeconds, type Rate } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import type { Artist } from '../artist';
 import { openInput } from '../frameReader';
@@ -47,7 +48,7 @@ export async function readBack(
   progress: Progress,
   signal: AbortSignal,
 ): Promise<ReadBack> {
-  const decoded = format.moving ? await openVideo(file) : await openStill(file);
+  const decoded = await openFile(file, format);
   const differences: FrameDifference[] = [];
   try {
     const { width, height } = target;
@@ -60,7 +61,7 @@ export async function readBack(
     const meant = softwareContext(width, height);
     const found = softwareContext(width, height);
     const compared = spread(frames.length);
-    const shown = decoded.frameAt(compared.map((index) => framesToSeconds(index, target.rate)));
+    const shown = decoded.frameAt(compared, target.rate);
     for (const [step, index] of compared.entries()) {
       stopIfAborted(signal);
       meant.clearRect(0, 0, width, height);
@@ -68,7 +69,9 @@ export async function readBack(
       if (!format.alpha) layOnBlack(meant);
       found.clearRect(0, 0, width, height);
       await drawNext(shown, found, index);
-      differences.push(compareFrames(pixels(meant), pixels(found)));
+      const expected = pixels(meant);
+      if (format.hardAlpha) hardenAlpha(expected);
+      differences.push(compareFrames(expected, pixels(found)));
       progress(step + 1, compared.length);
     }
   } finally {
@@ -109,9 +112,36 @@ interface Decoded {
   readonly width: number;
   readonly height: number;
   readonly frames: number;
-  /** The frames on show at some times, in order; each is to be drawn before the next is asked for. */
-  readonly frameAt: (seconds: readonly number[]) => AsyncIterator<Drawable | null>;
+  /** Frames by their numbers, in order; each is to be drawn before the next is asked for. */
+  readonly frameAt: (indices: readonly number[], rate: Rate) => AsyncIterator<Drawable | null>;
   readonly close: () => void;
+}
+
+function openFile(file: Blob, format: Format): Promise<Decoded> {
+  if (!format.moving) return openStill(file);
+  return format.mime.startsWith('image/') ? openMovingPicture(file, format.mime) : openVideo(file);
+}
+
+async function openMovingPicture(file: Blob, type: string): Promise<Decoded> {
+  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type });
+  await decoder.tracks.ready;
+  await decoder.completed;
+  const { frameCount } = decoder.tracks.selectedTrack!;
+  const { image: first } = await decoder.decode({ frameIndex: 0 });
+  const size = { width: first.displayWidth, height: first.displayHeight };
+  first.close();
+  return {
+    ...size,
+    frames: frameCount,
+    frameAt: async function* (indices) {
+      for (const frameIndex of indices) {
+        const { image } = await decoder.decode({ frameIndex });
+        yield { draw: (context) => context.drawImage(image, 0, 0) };
+        image.close();
+      }
+    },
+    close: () => decoder.close(),
+  };
 }
 
 async function openStill(file: Blob): Promise<Decoded> {
@@ -138,8 +168,8 @@ async function openVideo(file: Blob): Promise<Decoded> {
     width: track.displayWidth,
     height: track.displayHeight,
     frames: packetCount,
-    frameAt: async function* (seconds) {
-      const times = seconds.map((time) => first + time + ROUNDING);
+    frameAt: async function* (indices, rate) {
+      const times = indices.map((index) => first + framesToSeconds(index, rate) + ROUNDING);
       for await (const sample of sink.samplesAtTimestamps(times)) {
         yield sample && { draw: (context) => sample.draw(context, 0, 0) };
         sample?.close();

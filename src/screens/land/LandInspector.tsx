@@ -1,27 +1,19 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import {
-  DEFAULT_KEY,
-  removeItem,
-  restack,
-  updateItem,
-  type KeySettings,
-  type Landing,
-  type LandingItem,
-} from '@/core/document';
+import { removeItem, restack, updateItem, type Landing, type LandingItem } from '@/core/document';
 import { framesToSeconds, secondsToFrames } from '@/core/time';
 import type { LandingEdit } from '@/store/actions';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Chip, LongChoice } from '@/ui/Chip';
-import { ColourField } from '@/ui/ColourField';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { PlaceFields } from '@/ui/PlaceFields';
 import { Sheet } from '@/ui/Sheet';
 import { Tabs } from '@/ui/Tabs';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
+import { KeyFields } from '../shared/KeyFields';
 
 type Edit = (change: LandingEdit, gesture?: string | null) => void;
 
@@ -73,71 +65,28 @@ interface ItemProps extends Omit<LandInspectorProps, 'item' | 'onDeselect'> {
 }
 
 function KeySection({ item, edit, picking, onPick, divided, onDivide }: ItemProps) {
-  const { key } = item;
-  const set = (patch: Partial<KeySettings>, gesture: string | null = null) =>
-    edit(
-      (document) => updateItem(document, item.id, { key: { ...(key ?? DEFAULT_KEY), ...patch } }),
-      gesture,
-    );
   return (
-    <View>
-      <Toggle
-        label="Remove a key colour"
-        value={key !== null}
-        onChange={(on) =>
-          edit((document) => updateItem(document, item.id, { key: on ? DEFAULT_KEY : null }))
-        }
-      />
-      {key ? (
-        <>
-          <View style={styles.row}>
-            <Chip
-              icon="eyedropper"
-              label={picking ? 'Tap the colour on the stage' : 'Pick'}
-              selected={picking}
-              onPress={onPick}
-            />
-            <Chip
-              icon="compare"
-              label="Before/after"
-              selected={divided}
-              onPress={() => onDivide(!divided)}
-            />
-          </View>
-          <ColourField
-            label="Key colour"
-            value={key.colour}
-            onChange={(colour, gesture) => set({ colour }, gesture)}
-          />
-          <NumberField
-            label="Tolerance"
-            value={key.tolerance}
-            min={0}
-            max={1}
-            step={0.01}
-            feel={{ min: 0, max: 0.5 }}
-            onChange={(tolerance, gesture) => set({ tolerance }, gesture)}
-          />
-          <NumberField
-            label="Softness"
-            value={key.softness}
-            min={0}
-            max={2}
-            step={0.01}
-            feel={{ min: 0, max: 1.2 }}
-            onChange={(softness, gesture) => set({ softness }, gesture)}
-          />
-          <NumberField
-            label="Spill"
-            value={key.spill}
-            min={0}
-            max={1}
-            step={0.01}
-            onChange={(spill, gesture) => set({ spill }, gesture)}
-          />
-        </>
-      ) : null}
-    </View>
+    <KeyFields
+      value={item.key}
+      onChange={(key, gesture) =>
+        edit((document) => updateItem(document, item.id, { key }), gesture)
+      }
+    >
+      <View style={styles.row}>
+        <Chip
+          icon="eyedropper"
+          label={picking ? 'Tap the colour on the stage' : 'Pick'}
+          selected={picking}
+          onPress={onPick}
+        />
+        <Chip
+          icon="compare"
+          label="Before/after"
+          selected={divided}
+          onPress={() => onDivide(!divided)}
+        />
+      </View>
+    </KeyFields>
   );
 }
 

@@ -1,5 +1,6 @@
 import {
   createFootageLayer,
+  createInk,
   createNested,
   createShape,
   createWords,
@@ -15,6 +16,7 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { chooseFiles } from '../shared/files';
+import { useOpenDrawing } from '../shared/useOpenDrawing';
 import { useMake } from './make';
 
 /** What can be laid on the overlay: words, shapes, pictures and clips, other overlays. */
@@ -22,6 +24,12 @@ export function AddMenu({ onAdd }: { readonly onAdd: (layer: Layer) => void }) {
   const { overlay } = useMake();
   const overlays = useAppSelector(selectOverlays);
   const pictures = usePictureEntries(onAdd);
+  const openDrawing = useOpenDrawing(overlay.id);
+  const draw = () => {
+    const layer = createInk(newId(), overlay, newId());
+    onAdd(layer);
+    openDrawing(layer.id);
+  };
   const shapes = SHAPE_KINDS.map(({ shape, label, icon }): MenuEntry => ({
     label,
     icon,
@@ -43,6 +51,11 @@ export function AddMenu({ onAdd }: { readonly onAdd: (layer: Layer) => void }) {
           label: 'Words',
           icon: 'format-text',
           onPress: () => onAdd(inLastStyle(overlay, createWords(newId(), overlay, 'New words'))),
+        },
+        {
+          label: 'Drawing',
+          icon: 'draw-pen',
+          onPress: draw,
         },
         ...shapes.slice(0, 2),
         { label: 'Another shape', icon: 'shape-outline', onPress: shapes.slice(2) },

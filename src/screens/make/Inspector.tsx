@@ -10,6 +10,7 @@ import { useMake, type Section } from './make';
 import { EdgesSection } from './sections/EdgesSection';
 import { FootageSection } from './sections/FootageSection';
 import { GroupSection } from './sections/GroupSection';
+import { InkSection } from './sections/InkSection';
 import { LookSection } from './sections/LookSection';
 import { MovesSection, TriedMoveBar } from './sections/MovesSection';
 import { NestedSection } from './sections/NestedSection';
@@ -26,6 +27,7 @@ const WHAT: Readonly<Record<Layer['kind'], string>> = {
   clip: 'Clip',
   group: 'Group',
   overlay: 'Overlay',
+  ink: 'Drawing',
 };
 
 interface InspectorProps {
@@ -106,6 +108,7 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
   };
   return (
     <Sheet
+      page={section}
       top={
         <View style={styles.top}>
           <View style={styles.tabs}>
@@ -145,6 +148,8 @@ function WhatSection({ layer }: { readonly layer: Layer }) {
       return <GroupSection layer={layer} />;
     case 'overlay':
       return <NestedSection layer={layer} />;
+    case 'ink':
+      return <InkSection layer={layer} />;
   }
 }
 

@@ -8,6 +8,7 @@ import {
   updateLayer,
   withStyle,
   type Layer,
+  type Overlay,
   type Style,
 } from '@/core/document';
 import { plainWords } from '@/core/errors';
@@ -15,7 +16,7 @@ import { apply, boxAround, boxCentre } from '@/core/scene';
 import { newId } from '@/store/actions';
 import { noticed, styleCopied } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { work, type Split } from '@/store/work';
+import { work, type Split, type WordsAs } from '@/store/work';
 import { IconAction } from '@/ui/Action';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { RenameDialog } from '../shared/rename';
@@ -53,6 +54,7 @@ export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
   };
   const style = useStyleEntries(layers);
   const split = useSplitEntry(single);
+  const drawn = useDrawEntry(single);
   const entries: readonly MenuEntry[] = [
     ...(single
       ? [{ label: 'Rename', icon: 'pencil-outline', onPress: () => setRenaming(true) }]
@@ -62,6 +64,7 @@ export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
     { label: 'Duplicate', icon: 'content-copy', onPress: duplicate },
     ...style,
     ...split,
+    ...drawn,
     {
       label: hide ? 'Hide' : 'Show',
       icon: hide ? 'eye-off-outline' : 'eye-outline',
@@ -165,13 +168,42 @@ function useSplitEntry(layer: Layer | null): readonly MenuEntry[] {
   return [{ label: 'Split', icon: 'call-split', onPress: [...words, inTwo] }];
 }
 
+/** Words as pen strokes, which are written on. */
+function useDrawEntry(layer: Layer | null): readonly MenuEntry[] {
+  const { bundle } = useMake();
+  const replace = useInBackground();
+  if (layer?.kind !== 'words') return [];
+  const as = (way: WordsAs, label: string): MenuEntry => ({
+    label,
+    icon: 'draw-pen',
+    onPress: () => void replace(() => work.drawWords(bundle, layer.id, way)),
+  });
+  return [
+    {
+      label: 'Write with the pen',
+      icon: 'draw-pen',
+      onPress: [
+        as('centre lines', 'Along the middle of the letters'),
+        as('outlines', 'Round the letters'),
+      ],
+    },
+  ];
+}
+
 export function useSplit(): (layer: string, split: Split) => Promise<void> {
-  const { bundle, overlay, edit } = useMake();
+  const { bundle } = useMake();
+  const replace = useInBackground();
+  return (layer, split) => replace(() => work.splitLayer(bundle, layer, split));
+}
+
+/** Puts the overlay that is worked out in the background in the place of the one it came from. */
+function useInBackground(): (make: () => Promise<Overlay>) => Promise<void> {
+  const { overlay, edit } = useMake();
   const dispatch = useAppDispatch();
-  return async (layer, split) => {
+  return async (make) => {
     try {
-      const next = await work.splitLayer(bundle, layer, split);
-      // Whatever was changed meanwhile is worth more than the split, which can be asked for again.
+      const next = await make();
+      // Whatever was changed meanwhile is worth more: this can be asked for again.
       edit((document) => (document === overlay ? next : document));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));

@@ -42,10 +42,10 @@ import {
   type TriedMove,
 } from './make';
 import { OnStage } from './onStage/OnStage';
-import { ProofMenu } from './ProofMenu';
+import { ProofMenu } from '../shared/ProofMenu';
 import { withMove } from './sections/MovesSection';
 import { stretchPhase } from './stretch';
-import { useEdit } from './useEdit';
+import { useEdit } from '../shared/useEdit';
 
 const RESULT = { kind: 'result' } as const;
 

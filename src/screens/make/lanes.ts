@@ -10,6 +10,7 @@ export const LAYER_ICONS: Readonly<Record<Layer['kind'], string>> = {
   clip: 'movie-open-outline',
   group: 'folder-outline',
   overlay: 'layers-outline',
+  ink: 'draw-pen',
 };
 
 type Timings = ReadonlyMap<string, LayerTiming>;

@@ -2,7 +2,7 @@ import { createContext, useContext } from 'react';
 import type { Bundle, Overlay, Phase } from '@/core/document';
 import type { Quad } from '@/core/scene';
 import { usePlayer, type Player } from '@/store/player';
-import type { Edit } from './useEdit';
+import type { Edit } from '../shared/useEdit';
 
 /** A move that is looked at before it is added. */
 export interface TriedMove {

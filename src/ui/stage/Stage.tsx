@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { useGesture } from '@use-gesture/react';
 import type { Place } from '@/core/document';
@@ -8,6 +8,7 @@ import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 import { Words } from '../Words';
 import { Selection, Stitch } from './Selection';
+import { useCanvas } from './useCanvas';
 
 /** Something on the stage that can be chosen and placed. */
 export interface StageThing {
@@ -208,28 +209,6 @@ const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
-
-/** A canvas given to the engine cannot be given again, so each attachment makes its own. */
-function useCanvas(
-  surface: React.RefObject<HTMLDivElement | null>,
-  { attach, onSize }: Pick<StageProps, 'attach' | 'onSize'>,
-  { width, height }: { readonly width: number; readonly height: number },
-): void {
-  useEffect(() => {
-    const canvas = document.createElement('canvas');
-    Object.assign(canvas.style, { width: '100%', height: '100%', display: 'block' });
-    surface.current!.querySelector('[data-stage-canvas]')!.append(canvas);
-    const detach = attach(canvas);
-    return () => {
-      detach();
-      canvas.remove();
-    };
-  }, [surface, attach]);
-  useEffect(() => {
-    const density = Math.min(2, window.devicePixelRatio);
-    onSize(Math.round(width * density), Math.round(height * density));
-  }, [width, height, onSize]);
-}
 
 function SnapMarks({
   snapped,

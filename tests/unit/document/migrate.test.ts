@@ -1,4 +1,13 @@
-import { readDocument, readKit, type Overlay } from '@/core/document';
+import {
+  createFootageLayer,
+  createOverlay,
+  DOCUMENT_VERSION,
+  readDocument,
+  readKit,
+  type Fill,
+  type Overlay,
+} from '@/core/document';
+import { video, words } from '../fixtures';
 import { painted, visiblePixels } from '../pixels';
 
 /** A document as version 1 wrote it. */
@@ -51,8 +60,13 @@ const first = () => ({
 describe('documents of version 1', () => {
   const now = readDocument(first()) as Overlay;
 
-  it('open as version 2 with all they had', () => {
-    expect(now).toMatchObject({ version: 2, name: 'Old card', length: 50, lengthFollows: false });
+  it('open as the present version with all they had', () => {
+    expect(now).toMatchObject({
+      version: DOCUMENT_VERSION,
+      name: 'Old card',
+      length: 50,
+      lengthFollows: false,
+    });
     expect(now.layers[0]).toMatchObject({
       params: { radius: 12 },
       fill: { kind: 'colour', colour: '#b3432b' },
@@ -82,6 +96,34 @@ describe('documents of version 1', () => {
   });
 
   it('of a version to come are refused in plain words', () => {
-    expect(() => readDocument({ ...first(), version: 3 })).toThrow(/newer Moon Patch/);
+    expect(() => readDocument({ ...first(), version: DOCUMENT_VERSION + 1 })).toThrow(
+      /newer Moon Patch/,
+    );
+  });
+});
+
+describe('documents of version 2', () => {
+  const time = { in: 1, out: null, speed: 1, after: 'loop' };
+  const fill = { kind: 'footage', footage: 'clip', fit: 'cover', pinned: false, time, opacity: 1 };
+  const base = createOverlay({ id: 'second', created: 0 }, 'Second');
+
+  it('open with nothing skipped in their clips, no key, and nothing that boils', () => {
+    const { boil: _boil, ...title } = words('Gust', { fill: fill as unknown as Fill });
+    const letter = { index: 0, fill, border: null, scale: 1, dx: 0, dy: 0, rotation: 0, delay: 0 };
+    const { key: _key, ...clip } = createFootageLayer('film', base, video());
+    const old = {
+      ...base,
+      version: 2,
+      layers: [
+        { ...title, letters: [letter] },
+        { ...clip, time },
+      ],
+    };
+    const now = readDocument(old) as Overlay;
+    const skipped = { time: { in: 1, skips: [] } };
+    expect(now.layers).toMatchObject([
+      { boil: null, fill: skipped, letters: [{ fill: skipped }] },
+      { key: null, ...skipped },
+    ]);
   });
 });

@@ -40,7 +40,7 @@ describe('nested overlays', () => {
             footage: 'clip',
             fit: 'cover' as const,
             pinned: false,
-            time: { in: 0, out: null, speed: 1, after: 'loop' as const },
+            time: { in: 0, out: null, speed: 1, after: 'loop' as const, skips: [] },
             opacity: 1,
           },
         }),

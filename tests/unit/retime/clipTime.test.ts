@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import type { ClipTime } from '@/core/document';
-import { clipSeconds, runFrame, runTime } from '@/core/retime/clipTime';
+import { clipSeconds, keptSeconds, runFrame, runTime } from '@/core/retime/clipTime';
 
 const time = (change: Partial<ClipTime> = {}): ClipTime => ({
   in: 0,
   out: null,
   speed: 1,
   after: 'hold',
+  skips: [],
   ...change,
 });
 const NTSC = { num: 30000, den: 1001 };
@@ -63,5 +64,34 @@ describe('a clip’s time', () => {
     expect(run('loop')).toEqual([0, 1, 2, 3, 0, 1, 2, 3, 0]);
     expect(run('back and forth')).toEqual([0, 1, 2, 3, 3, 2, 1, 0, 0]);
     expect(run('nothing')).toEqual([0, 1, 2, 3, null, null, null, null, null]);
+  });
+
+  describe('with parts left out', () => {
+    const skips = [
+      { from: 2, to: 4 },
+      { from: 6, to: 7 },
+    ];
+    const NO_RATE = { num: 10, den: 1 };
+    const seconds = (frame: number, change: Partial<ClipTime> = {}) =>
+      clipSeconds(time({ skips, ...change }), frame, NO_RATE, 10);
+
+    it('jumps over them', () => {
+      expect(seconds(19)).toBeCloseTo(1.9, 9);
+      expect(seconds(20)).toBeCloseTo(4, 9);
+      expect(seconds(40)).toBeCloseTo(7, 9);
+      expect(keptSeconds(time({ skips }), 10)).toBeCloseTo(7, 9);
+    });
+
+    it('holds the last frame, and loops over what is left', () => {
+      expect(seconds(500)).toBeCloseTo(9.999, 9);
+      expect(seconds(70, { after: 'loop' })).toBeCloseTo(0, 9);
+      expect(seconds(91, { after: 'loop' })).toBeCloseTo(4.1, 9);
+    });
+
+    it('takes in and out point into account', () => {
+      expect(keptSeconds(time({ skips, in: 3, out: 6.5 }), 10)).toBeCloseTo(2, 9);
+      expect(seconds(0, { in: 3, out: 6.5 })).toBeCloseTo(4, 9);
+      expect(seconds(5, { in: 2.5, out: 3.5 })).toBeCloseTo(3.5, 9);
+    });
   });
 });

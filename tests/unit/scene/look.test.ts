@@ -115,7 +115,7 @@ describe('looks', () => {
     context.fillRect(80, 0, 80, 90);
     const picture = () => context.canvas as unknown as CanvasImageSource;
     const clip = video({ width: 160, height: 90 });
-    const time = { in: 0, out: null, speed: 1, after: 'loop' as const };
+    const time = { in: 0, out: null, speed: 1, after: 'loop' as const, skips: [] };
     const shown = (pinned: boolean) => {
       const fill = {
         kind: 'footage' as const,
@@ -317,7 +317,10 @@ describe('layers in layers', () => {
     expect(layer).toMatchObject({ kind: 'clip', width: 1920, height: 1080 });
     if (layer.kind !== 'clip') throw new Error('It is a clip.');
     const seconds: number[] = [];
-    const clip = { ...layer, time: { in: 1, out: 2, speed: 2, after: 'back and forth' as const } };
+    const clip = {
+      ...layer,
+      time: { in: 1, out: 2, speed: 2, after: 'back and forth' as const, skips: [] },
+    };
     for (const frame of [0, 15, 20, 30]) {
       painted(
         overlay({ layers: [clip] }),

@@ -7,3 +7,4 @@ export * from './keyframes';
 export * from './arrange';
 export * from './style';
 export * from './words';
+export * from './ink';

@@ -1,5 +1,7 @@
+import { drawingTime } from '../../ink/replay';
 import { moveKind } from '../../motion/moves';
 import { moveLength, timeLayers, type LayerTiming } from '../../motion/timing';
+import { perSecond } from '../../time';
 import { createMove } from '../create';
 import type { Cue, Layer, Move, Phase } from '../layers';
 import type { Overlay } from '../types';
@@ -27,11 +29,21 @@ export function addMove(
   });
 }
 
-/** What its kind asks for: some frames, all of the stay, or else half a second. */
+/**
+ * What its kind asks for: some frames, as long as it was drawn where the layer stays longer than
+ * that, all of the stay, or half a second.
+ */
 function firstLength(overlay: Overlay, layer: Layer, kind: string, phase: Phase): number {
   const wanted = moveKind(kind).firstLength;
   if (typeof wanted === 'number') return wanted;
   const half = Math.max(1, Math.round(overlay.rate.num / overlay.rate.den / 2));
+  if (wanted === 'drawing' && layer.kind === 'ink') {
+    const seconds = Math.max(...layer.drawings.map(drawingTime)) / 1000;
+    const took = Math.round(perSecond(overlay.rate) * seconds);
+    const { from, to } = timeLayers(overlay).get(layer.id)!;
+    // So that there is time left to read it.
+    return Math.max(half, Math.min(took, Math.round((Math.min(to, overlay.length) - from) * 0.75)));
+  }
   if (phase !== 'stay' || wanted !== 'stay') return half;
   const { start, end } = stayOf(layer, timeLayers(overlay).get(layer.id)!);
   return Math.max(half, end - start);

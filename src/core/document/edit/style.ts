@@ -6,6 +6,8 @@ export type Style = Partial<Layer>;
 
 const COMMON = ['opacity', 'blend', 'shadow', 'glow', 'effects', 'reflection'] as const;
 const OUTLINE = ['fill', 'border', 'wall'] as const;
+/** What can boil. */
+const DRAWN = ['words', 'shape', 'ink'];
 const WORDS = ['font', 'size', 'letterSpacing', 'lineSpacing'] as const;
 
 /** A layer's style, to be given to others. */
@@ -13,6 +15,7 @@ export function styleOf(layer: Layer): Style {
   const names: readonly string[] = [
     ...COMMON,
     ...(layer.kind === 'words' || layer.kind === 'shape' ? OUTLINE : []),
+    ...(DRAWN.includes(layer.kind) ? ['boil'] : []),
     ...(layer.kind === 'picture' || layer.kind === 'clip' ? ['border'] : []),
     ...(layer.kind === 'words' ? WORDS : []),
   ];

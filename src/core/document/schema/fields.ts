@@ -21,6 +21,10 @@ export const LIMITS = {
   points: 2000,
   stops: 32,
   letters: 1000,
+  strokes: 5000,
+  strokePoints: 200_000,
+  drawings: 1000,
+  skips: 1000,
   documents: 5000,
   text: 5000,
 } as const;

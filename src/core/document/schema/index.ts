@@ -29,7 +29,7 @@ import {
   shape,
   share,
 } from './fields';
-import { layer, placeFields } from './layers';
+import { key, layer, placeFields } from './layers';
 import { migrated, migratedKit } from './migrate';
 
 const canvas = () => between(CANVAS_LIMIT.min, CANVAS_LIMIT.max).integer();
@@ -97,14 +97,7 @@ const landing = shape({
       place,
       opacity: share(),
       blend: oneOf(BLENDS),
-      key: orNull(
-        shape({
-          colour: colour(),
-          tolerance: share(),
-          softness: between(0, 2),
-          spill: share(),
-        }),
-      ),
+      key: orNull(key),
     }),
     LIMITS.layers,
   ),

@@ -1,4 +1,6 @@
-import { lazy } from 'yup';
+import { lazy, mixed } from 'yup';
+import { BRUSHES } from '../../ink/brushes';
+import { POINT_SIZE } from '../../ink/points';
 import { CHANNELS } from '../../motion/channels';
 import { EASINGS } from '../../motion/easings';
 import { MOVE_KINDS } from '../../motion/moves';
@@ -39,11 +41,26 @@ const place = shape({
   anchorY: pixels(),
 });
 const AFTER_END = ['hold', 'loop', 'back and forth', 'nothing'];
+export const key = shape({
+  colour: colour(),
+  tolerance: share(),
+  softness: between(0, 2),
+  spill: share(),
+});
+const skips = list(shape({ from: between(0, 1e6), to: between(0, 1e6) }), LIMITS.skips).test(
+  'order',
+  '${path} must be in order of time',
+  (value) => {
+    const times = (value as { from: number; to: number }[]).flatMap(({ from, to }) => [from, to]);
+    return times.every((time, i) => i === 0 || time > times[i - 1]);
+  },
+);
 const clipTime = shape({
   in: between(0, 1e6),
   out: orNull(between(0, 1e6)),
   speed: between(0.01, 100),
   after: oneOf(AFTER_END),
+  skips,
 });
 const fit = oneOf(['cover', 'fit', 'pull']);
 const gradient = shape({
@@ -180,7 +197,43 @@ const layerFields = {
   mask: orNull(mask),
   reflection: orNull(reflection),
 };
-const outlineFields = { fill, border: orNull(border), wall: orNull(wall), piece: orNull(piece) };
+const boil = shape({
+  versions: between(1, 24).integer(),
+  rate: between(1, 60),
+  strength: between(0, 1000),
+  scale: between(1, 10_000),
+  seed: finite().integer(),
+});
+const outlineFields = {
+  fill,
+  border: orNull(border),
+  wall: orNull(wall),
+  piece: orNull(piece),
+  boil: orNull(boil),
+};
+const strokePoints = mixed()
+  .required()
+  .test('points', '${path} must be points of five finite numbers each', (value) =>
+    arePoints(value),
+  );
+const stroke = shape({
+  id: id(),
+  brush: oneOf(BRUSHES.map((entry) => entry.brush)),
+  colour: colour(),
+  size: between(0.1, 2000),
+  opacity: share(),
+  smoothing: share(),
+  fill: orNull(colour()),
+  sensed: flag(),
+  pause: between(0, 1e9),
+  points: strokePoints,
+});
+const drawing = shape({
+  id: id(),
+  hold: between(1, 1000).integer(),
+  strokes: list(stroke, LIMITS.strokes),
+});
+const trace = shape({ text: text(LIMITS.text), font: id(), size: between(1, 10_000) });
 const sizeFields = { width: between(1, 20_000), height: between(1, 20_000) };
 const letter = shape({
   index: between(0, LIMITS.text).integer(),
@@ -200,7 +253,13 @@ const counter = shape({
   length: frames().min(0),
   easing: oneOf(EASINGS),
 });
-const footageFields = { footage: orNull(id()), ...sizeFields, fit, border: orNull(border) };
+const footageFields = {
+  footage: orNull(id()),
+  ...sizeFields,
+  fit,
+  border: orNull(border),
+  key: orNull(key),
+};
 const shapeLayer = lazy((value: unknown) => {
   const kind = SHAPE_KINDS.find(
     (entry) => entry.shape === (value as { shape?: string } | null)?.shape,
@@ -240,4 +299,26 @@ export const layer = byKind({
     overlay: id(),
     after: oneOf(AFTER_END),
   }),
+  ink: shape({
+    ...layerFields,
+    kind: kindField('ink'),
+    drawings: list(drawing, LIMITS.drawings).min(1),
+    rate: between(1, 60),
+    after: oneOf(AFTER_END),
+    boil: orNull(boil),
+    trace: orNull(trace),
+  }),
 });
+
+/** Looked through by hand: a schema for every number would take seconds for a long drawing. */
+function arePoints(value: unknown): boolean {
+  if (!Array.isArray(value) || value.length === 0 || value.length % POINT_SIZE !== 0) return false;
+  if (value.length > LIMITS.strokePoints * POINT_SIZE) return false;
+  return value.every((number, k) => {
+    if (typeof number !== 'number' || !(Math.abs(number) <= 100_000_000)) return false;
+    const field = k % POINT_SIZE;
+    if (field < 2) return Math.abs(number) <= 100_000;
+    if (field < 4) return number >= 0 && number <= 1;
+    return number >= (k < POINT_SIZE ? 0 : value[k - POINT_SIZE]);
+  });
+}

@@ -25,7 +25,8 @@ export function migrated(value: unknown): unknown {
       'This was saved by a newer Moon Patch. Update the app, then open it again.',
     );
   }
-  return version === 1 ? toVersion2(value) : value;
+  const second = version === 1 ? toVersion2(value) : value;
+  return second.version === 2 ? toVersion3(second) : second;
 }
 
 /** @throws MoonError 'document-newer' */
@@ -48,6 +49,29 @@ function toVersion2(document: Loose): Loose {
   if (document.kind !== 'overlay') return next;
   return { ...next, lengthFollows: false, layers: each(document.layers, layerToVersion2) };
 }
+
+/** Version 3: boil, key colours in layers, and times that are skipped in clips. */
+function toVersion3(document: Loose): Loose {
+  const next = { ...document, version: 3 };
+  return document.kind === 'overlay'
+    ? { ...next, layers: each(document.layers, layerToVersion3) }
+    : next;
+}
+
+function layerToVersion3(layer: Loose): Loose {
+  const { kind } = layer;
+  if (kind === 'picture') return { ...layer, key: null };
+  if (kind === 'clip') return { ...layer, key: null, time: withoutSkips(layer.time) };
+  if (kind !== 'words' && kind !== 'shape') return layer;
+  const filled = (entry: Loose): Loose => ({ ...entry, fill: fillToVersion3(entry.fill) });
+  const next = { ...filled(layer), boil: null };
+  return kind === 'words' ? { ...next, letters: each(layer.letters, filled) } : next;
+}
+
+const fillToVersion3 = (fill: unknown): unknown =>
+  isLoose(fill) && fill.kind === 'footage' ? { ...fill, time: withoutSkips(fill.time) } : fill;
+
+const withoutSkips = (time: unknown): unknown => (isLoose(time) ? { ...time, skips: [] } : time);
 
 function layerToVersion2(layer: Loose): Loose {
   const { radius, ...rest } = layer;

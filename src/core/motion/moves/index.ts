@@ -22,6 +22,7 @@ import type { MoveKind } from './types';
 import { typeOn } from './typeOn';
 import { unfold } from './unfold';
 import { wipe } from './wipe';
+import { writeOn } from './writeOn';
 import { zoomTo } from './zoomTo';
 
 export type { Moment, MoveKind, MoveParam } from './types';
@@ -35,6 +36,7 @@ export const MOVE_KINDS: readonly MoveKind[] = [
   wipe,
   spinIn,
   typeOn,
+  writeOn,
   unfold,
   rise,
   scatter,

@@ -1,4 +1,4 @@
-import type { PathPoint, Phase } from '../../document/layers';
+import type { Layer, PathPoint, Phase } from '../../document/layers';
 import type { Box } from '../../scene/box';
 import type { Point } from '../../scene/matrix';
 import type { Change } from '../change';
@@ -17,6 +17,8 @@ export interface MoveParam {
   readonly initial: Readonly<Record<Phase, number>>;
   readonly choices?: readonly string[];
   readonly toggle?: true;
+  /** Where it means anything; in all of the move's phases where it is left out. */
+  readonly phases?: readonly Phase[];
 }
 
 /** One instant of a move, for one unit. */
@@ -42,8 +44,8 @@ export interface Moment {
   readonly random: (salt: number) => number;
 }
 
-/** How long a new move takes: as long as the layer stays, or some frames. */
-export type FirstLength = 'stay' | number;
+/** How long a new move takes: as long as the layer stays, as its drawing took, or some frames. */
+export type FirstLength = 'stay' | 'drawing' | number;
 
 /** One kind of move: what a person sets, and what it does to a unit at a moment. */
 export interface MoveKind {
@@ -51,6 +53,8 @@ export interface MoveKind {
   readonly label: string;
   readonly icon: string;
   readonly phases: readonly Phase[];
+  /** The kinds of layer it is for; all of them where it is left out. */
+  readonly layers?: readonly Layer['kind'][];
   readonly params: readonly MoveParam[];
   readonly easing: Easing;
   /** Paces itself, so that it has no easing of its own to choose. */

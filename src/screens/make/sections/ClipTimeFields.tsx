@@ -2,6 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import type { AfterEnd, ClipTime, Fit, Footage } from '@/core/document';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
+import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
@@ -63,6 +64,15 @@ export function ClipTimeFields({ time, footage, onChange }: ClipTimeFieldsProps)
         feel={{ min: 0.1, max: 4 }}
         onChange={(speed, gesture) => onChange({ ...time, speed }, gesture)}
       />
+      {time.skips.length > 0 ? (
+        <View style={styles.row}>
+          <Action
+            label={`Put ${time.skips.length === 1 ? 'the pause' : `${time.skips.length} pauses`} back in`}
+            icon="timer-sand"
+            onPress={() => onChange({ ...time, skips: [] }, null)}
+          />
+        </View>
+      ) : null}
       <AfterField value={time.after} onChange={(after) => onChange({ ...time, after }, null)} />
     </>
   );

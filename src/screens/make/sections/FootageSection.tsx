@@ -2,9 +2,12 @@ import { View } from 'react-native';
 import { updateLayer, type ClipLayer, type PictureLayer } from '@/core/document';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
+import { Fold } from '@/ui/Fold';
 import { NumberField } from '@/ui/NumberField';
+import { KeyFields } from '../../shared/KeyFields';
 import { useMake } from '../make';
 import { ClipTimeFields, FitField, FootageChoice } from './ClipTimeFields';
+import { RecordingFold } from './RecordingFold';
 import type { SectionProps } from './types';
 
 const LIMITS = { min: 1, max: 20000, step: 1, unit: 'px' } as const;
@@ -38,6 +41,12 @@ export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>
         onChange={(height, gesture) => change({ height }, gesture)}
       />
       <FitField value={layer.fit} onChange={(fit) => change({ fit })} />
+      <Fold label="Key" icon="eyedropper" now={layer.key ? layer.key.colour : 'none'}>
+        <KeyFields value={layer.key} onChange={(key, gesture) => change({ key }, gesture)} />
+      </Fold>
+      {layer.kind === 'clip' && footage?.type === 'video' ? (
+        <RecordingFold key={footage.id} layer={layer} footage={footage} />
+      ) : null}
       {layer.kind === 'clip' && footage ? (
         <ClipTimeFields
           time={layer.time}

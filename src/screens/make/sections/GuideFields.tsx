@@ -5,7 +5,7 @@ import { useAppSelector } from '@/store/store';
 import { LongChoice } from '@/ui/Chip';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
-import type { Edit } from '../useEdit';
+import type { Edit } from '../../shared/useEdit';
 
 const NONE = '';
 const FIRST_STRENGTH = 0.6;

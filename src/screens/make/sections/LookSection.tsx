@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import {
   BLENDS,
+  createBoil,
   setLetter,
   type Blend,
   type Border,
@@ -17,6 +18,7 @@ import { ColourField } from '@/ui/ColourField';
 import { Fold } from '@/ui/Fold';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
+import { BoilFields } from '../../shared/BoilFields';
 import { AnimatedField } from '../AnimatedField';
 import { useMake } from '../make';
 import { useChange, useLayerEdit, type Change } from '../useChange';
@@ -59,6 +61,7 @@ function LetterLookFields({
 }
 
 function WholeLook({ layer }: SectionProps) {
+  const { overlay } = useMake();
   const change = useChange(layer.id);
   const hasOutline = layer.kind === 'words' || layer.kind === 'shape';
   const hasBorder = hasOutline || layer.kind === 'picture' || layer.kind === 'clip';
@@ -81,6 +84,13 @@ function WholeLook({ layer }: SectionProps) {
       <ShadowFold layer={layer} change={change} />
       <GlowFold layer={layer} change={change} />
       {hasOutline ? <WallFold wall={layer.wall} change={change} /> : null}
+      {hasOutline ? (
+        <BoilFields
+          boil={layer.boil}
+          first={createBoil(overlay)}
+          onChange={(boil, gesture) => change({ boil } as Partial<Layer>, gesture)}
+        />
+      ) : null}
       <ReflectionFold layer={layer} change={change} />
       <BlendFold blend={layer.blend} change={change} />
       <EffectsFold layer={layer} />

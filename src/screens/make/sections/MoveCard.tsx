@@ -11,11 +11,10 @@ import {
   type SpreadOver,
 } from '@/core/document';
 import { EASINGS, type Easing } from '@/core/motion/easings';
-import { moveKind, type MoveParam } from '@/core/motion/moves';
+import { moveKind } from '@/core/motion/moves';
 import { moveToKeyframes } from '@/core/scene/bake';
 import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
-import { NumberField } from '@/ui/NumberField';
 import { SecondsField } from '@/ui/SecondsField';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Toggle } from '@/ui/Toggle';
@@ -23,7 +22,9 @@ import { Words } from '@/ui/Words';
 import { layerBoxFrom } from '../layerBoxFrom';
 import { useMake } from '../make';
 import { CueField } from './CueField';
+import { MoveParams } from './MoveParams';
 import { PathFields } from './PathFields';
+import { spreadsOf } from './spreads';
 import { ThroughLetter } from './ThroughLetter';
 import type { MoveProps } from './types';
 
@@ -83,16 +84,7 @@ function MoveFields({ layer, move }: MoveProps) {
         />
       )}
       {kind.aims && layer.kind === 'words' ? <ThroughLetter layer={layer} move={move} /> : null}
-      {kind.params.map((param) => (
-        <ParamField
-          key={param.name}
-          param={param}
-          value={move.params[param.name]}
-          onChange={(value, gesture) =>
-            change({ params: { ...move.params, [param.name]: value } }, gesture)
-          }
-        />
-      ))}
+      <MoveParams move={move} onChange={(params, gesture) => change({ params }, gesture)} />
       {kind.draws ? <PathFields layer={layer} move={move} /> : null}
       {kind.swaps && move.phase === 'stay' ? (
         <Toggle
@@ -109,39 +101,15 @@ function MoveFields({ layer, move }: MoveProps) {
           onChange={(easing) => change({ easing })}
         />
       )}
-      {layer.kind === 'words' && move.letter === null && !kind.wholeOnly ? (
-        <SpreadFields move={move} change={change} />
+      {(layer.kind === 'words' || layer.kind === 'ink') &&
+      move.letter === null &&
+      !kind.wholeOnly ? (
+        <SpreadFields layer={layer} move={move} change={change} />
       ) : null}
       <CueField layer={layer} move={move} />
       <MoveActions layer={layer} move={move} />
     </View>
   );
-}
-
-interface ParamFieldProps {
-  readonly param: MoveParam;
-  readonly value: number;
-  readonly onChange: (value: number, gesture: string | null) => void;
-}
-
-function ParamField({ param, value, onChange }: ParamFieldProps) {
-  const { label, unit, min, max, step, feel, choices, toggle } = param;
-  if (toggle) {
-    return (
-      <Toggle label={label} value={value === 1} onChange={(on) => onChange(on ? 1 : 0, null)} />
-    );
-  }
-  if (choices) {
-    return (
-      <Choice
-        label={label}
-        options={choices.map((choice, i) => ({ value: String(i), label: choice }))}
-        value={String(value)}
-        onChange={(choice) => onChange(Number(choice), null)}
-      />
-    );
-  }
-  return <NumberField {...{ label, unit, min, max, step, feel, value, onChange }} />;
 }
 
 const OTHER_WAY = { arrive: 'Use it to leave', leave: 'Use it to arrive', stay: '' } as const;
@@ -187,13 +155,6 @@ function MoveActions({ layer, move }: MoveProps) {
   );
 }
 
-const OVERS: readonly { value: SpreadOver; label: string }[] = [
-  { value: 'whole', label: 'All at once' },
-  { value: 'letters', label: 'Letter by letter' },
-  { value: 'words', label: 'Word by word' },
-  { value: 'lines', label: 'Line by line' },
-];
-
 const ORDERS: readonly { value: SpreadOrder; label: string }[] = [
   { value: 'forward', label: 'First to last' },
   { value: 'backward', label: 'Last to first' },
@@ -202,16 +163,16 @@ const ORDERS: readonly { value: SpreadOrder; label: string }[] = [
   { value: 'shuffled', label: 'Shuffled' },
 ];
 
-interface SpreadFieldsProps {
-  readonly move: Move;
+interface SpreadFieldsProps extends MoveProps {
   readonly change: (patch: Partial<Move>, gesture?: string | null) => void;
 }
 
 /** Whether letters, words or lines move one after the other, how far apart, and in which order. */
-function SpreadFields({ move, change }: SpreadFieldsProps) {
+function SpreadFields({ layer, move, change }: SpreadFieldsProps) {
   const { overlay } = useMake();
   const { spread } = move;
-  const overs = moveKind(move.kind).stepwise ? OVERS.slice(1) : OVERS;
+  const all = spreadsOf(layer);
+  const overs = moveKind(move.kind).stepwise ? all.slice(1) : all;
   return (
     <>
       <Choice<SpreadOver>

@@ -18,6 +18,7 @@ import { Words } from '@/ui/Words';
 import { useMake, type TriedMove } from '../make';
 import { LetterChoice } from './LetterFields';
 import { MoveCard } from './MoveCard';
+import { spreadLabel } from './spreads';
 import type { SectionProps } from './types';
 
 const PHASES: readonly { phase: Phase; label: string }[] = [
@@ -26,18 +27,11 @@ const PHASES: readonly { phase: Phase; label: string }[] = [
   { phase: 'leave', label: 'Leave' },
 ];
 
-const SPREADS = {
-  whole: 'all at once',
-  letters: 'letter by letter',
-  words: 'word by word',
-  lines: 'line by line',
-} as const;
-
 /** The layer's moves by phase; a new one is played on the stage before it is added. */
 export function MovesSection({ layer }: SectionProps) {
   const { overlay, openMove, setOpenMove, letter } = useMake();
   const summary = (move: Move) =>
-    `${secondsLabel(moveLength(layer, move), overlay.rate)} · ${SPREADS[move.spread.over]}`;
+    `${secondsLabel(moveLength(layer, move), overlay.rate)} · ${spreadLabel(layer, move).toLowerCase()}`;
   return (
     <View style={styles.column}>
       {layer.kind === 'words' ? <LetterChoice layer={layer} /> : null}
@@ -112,7 +106,8 @@ export function TriedMoveBar({ tried }: { readonly tried: TriedMove }) {
 }
 
 function suits(kind: MoveKind, layer: Layer, letter: number | null): boolean {
-  if (kind.stepwise && layer.kind !== 'words') return false;
+  if (kind.layers && !kind.layers.includes(layer.kind)) return false;
+  if (kind.stepwise && layer.kind !== 'words' && layer.kind !== 'ink') return false;
   return letter === null || !kind.wholeOnly;
 }
 

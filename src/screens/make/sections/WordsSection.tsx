@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import {
   changeLayer,
@@ -6,15 +6,12 @@ import {
   updateLayer,
   type Align,
   type Counter,
-  type FontFile,
   type Layer,
   type WordsLayer,
 } from '@/core/document';
 import { COUNTER_MARK } from '@/core/text/counter';
-import { FONTS } from '@/core/text/fonts';
 import { importFiles, newId } from '@/store/actions';
-import { selectFonts } from '@/store/selectors';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Chip, Choice, LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
@@ -25,7 +22,7 @@ import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
-import { faceOf, showFontFaces } from '../../shared/fontFaces';
+import { useFontOptions } from '../../shared/fontOptions';
 import { useBackground } from '../../shared/useBackground';
 import { useMake } from '../make';
 import type { SectionProps } from './types';
@@ -36,18 +33,11 @@ const ALIGNS: readonly { value: Align; label: string; icon: string }[] = [
   { value: 'right', label: 'Right', icon: 'format-align-right' },
 ];
 
-const FONT_OPTIONS = FONTS.map((font) => ({
-  value: font.id,
-  label: `${font.name} · ${font.character}`,
-  face: faceOf(font.id),
-}));
-
 /** What the words say, and how they are set. */
 export function WordsSection({ layer }: SectionProps<WordsLayer>) {
   const tokens = useTokens();
   const { edit } = useMake();
-  const fonts = useAppSelector(selectFonts);
-  useEffect(showFontFaces, []);
+  const fonts = useFontOptions();
   const [gesture, setGesture] = useState(newGesture);
   const change = (patch: Partial<WordsLayer>, group: string | null = null) =>
     edit((overlay) => updateLayer(overlay, layer.id, patch), group);
@@ -68,7 +58,7 @@ export function WordsSection({ layer }: SectionProps<WordsLayer>) {
       </Words>
       <LongChoice
         label="Font"
-        options={[...fonts.map(ownFont), ...FONT_OPTIONS]}
+        options={fonts}
         value={layer.font}
         onChange={(font) => change({ font })}
       />
@@ -133,8 +123,6 @@ function MissingLetters({ layer }: SectionProps<WordsLayer>) {
     </Words>
   );
 }
-
-const ownFont = ({ id, name }: FontFile) => ({ value: id, label: `${name} · yours` });
 
 const FONT_TYPES = '.ttf,.otf,.woff,.woff2,font/*';
 

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { DrawScreen } from '@/screens/draw/DrawScreen';
+
+export default function Route() {
+  const { id, layerId } = useLocalSearchParams<{ id: string; layerId: string }>();
+  return <DrawScreen key={layerId} id={id} layerId={layerId} />;
+}

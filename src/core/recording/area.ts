@@ -1,0 +1,195 @@
+import { toHex, type Rgb } from '../colour';
+import type { Box } from '../scene/box';
+import type { DrawingArea, FramePixels } from './types';
+
+// Looked up once: millions of pixels are compared.
+const { abs } = Math;
+
+/** Levels of any channel by which a pixel counts as another colour; encoders stray by less. */
+const UNLIKE = 56;
+
+/** Levels by which paper strays from its colour, in the frame where it strays least. */
+const PAPER_STRAYS = 24;
+
+/** Shares of a line that have to be paper, or drawn on, for it to lie inside. */
+const MOST_OF_A_LINE = 0.9;
+
+/** Channels are told apart in this many levels when the commonest colour is looked for. */
+const STEP = 8;
+const LEVELS = 256 / STEP;
+
+/** Pixels of border that an encoder's blur may stand for. */
+const BLUR = 2;
+
+/**
+ * The area somebody draws in, found from frames spread over a recording: it is of one colour where
+ * nothing is drawn, what changes lies in it, and what is round it never changes.
+ */
+export function findDrawingArea(frames: readonly FramePixels[]): DrawingArea {
+  const [{ width, height }] = frames;
+  const changing = changingPixels(frames);
+  const seed = boxOfMost(changing, width, height) ?? middle(width, height);
+  const paper = commonestColour(frames, seed);
+  const inside = insidePixels(frames, changing, paper);
+  const box = grown(seed, inside, width, height);
+  const bordered =
+    box.left > BLUR || box.top > BLUR || box.right < width - BLUR || box.bottom < height - BLUR;
+  return {
+    box: bordered ? box : { left: 0, top: 0, right: width, bottom: height },
+    bordered,
+    paper: toHex(paper),
+  };
+}
+
+/** Where frames differ from one another. */
+function changingPixels(frames: readonly FramePixels[]): Uint8Array {
+  const [{ width, height }] = frames;
+  const changing = new Uint8Array(width * height);
+  const low = new Uint8ClampedArray(width * height * 4).fill(255);
+  const high = new Uint8ClampedArray(width * height * 4);
+  for (const { data } of frames) {
+    for (let k = 0; k < data.length; k++) {
+      if (data[k] < low[k]) low[k] = data[k];
+      if (data[k] > high[k]) high[k] = data[k];
+    }
+  }
+  for (let i = 0; i < changing.length; i++) {
+    if (isUnlike(high, i * 4, low, i * 4)) changing[i] = 1;
+  }
+  return changing;
+}
+
+/** Share of the changing pixels that may lie outside on each side: specks of an encoder. */
+const OUTSIDE = 0.005;
+
+/** The box that nearly all marked pixels lie in; null where too few are marked to tell. */
+function boxOfMost(mask: Uint8Array, width: number, height: number): Box | null {
+  const columns = new Uint32Array(width);
+  const rows = new Uint32Array(height);
+  let total = 0;
+  for (let i = 0; i < mask.length; i++) {
+    if (!mask[i]) continue;
+    columns[i % width]++;
+    rows[Math.floor(i / width)]++;
+    total++;
+  }
+  if (total < FEWEST) return null;
+  const [left, right] = spanOfMost(columns, total);
+  const [top, bottom] = spanOfMost(rows, total);
+  return { left, top, right, bottom };
+}
+
+/** Fewer changing pixels than this are no drawing. */
+const FEWEST = 60;
+
+function spanOfMost(counts: Uint32Array, total: number): readonly [number, number] {
+  const allowed = total * OUTSIDE;
+  let [from, to] = [0, counts.length];
+  for (let sum = 0; from < to && (sum += counts[from]) <= allowed;) from++;
+  for (let sum = 0; to > from && (sum += counts[to - 1]) <= allowed;) to--;
+  return [from, to];
+}
+
+const middle = (width: number, height: number): Box => ({
+  left: Math.round(width * 0.4),
+  top: Math.round(height * 0.4),
+  right: Math.round(width * 0.6),
+  bottom: Math.round(height * 0.6),
+});
+
+function commonestColour(frames: readonly FramePixels[], box: Box): Rgb {
+  const counts = new Uint32Array(LEVELS ** 3);
+  eachPixel(frames, box, (data, k) => {
+    counts[(bucket(data[k]) * LEVELS + bucket(data[k + 1])) * LEVELS + bucket(data[k + 2])]++;
+  });
+  const commonest = counts.reduce((best, count, i) => (count > counts[best] ? i : best), 0);
+  const rough = [
+    Math.floor(commonest / LEVELS ** 2),
+    Math.floor(commonest / LEVELS) % LEVELS,
+    commonest % LEVELS,
+  ].map((level) => level * STEP + STEP / 2);
+  return meanNear(frames, box, rough);
+}
+
+const bucket = (level: number): number => Math.floor(level / STEP);
+
+/** The mean of all pixels that are about of a colour. */
+function meanNear(frames: readonly FramePixels[], box: Box, rough: readonly number[]): Rgb {
+  const sums = [0, 0, 0];
+  let count = 0;
+  eachPixel(frames, box, (data, k) => {
+    if (
+      abs(data[k] - rough[0]) > STEP ||
+      abs(data[k + 1] - rough[1]) > STEP ||
+      abs(data[k + 2] - rough[2]) > STEP
+    ) {
+      return;
+    }
+    for (let channel = 0; channel < 3; channel++) sums[channel] += data[k + channel];
+    count++;
+  });
+  return sums.map((sum) => sum / Math.max(1, count)) as unknown as Rgb;
+}
+
+function eachPixel(
+  frames: readonly FramePixels[],
+  { left, top, right, bottom }: Box,
+  visit: (data: Uint8ClampedArray, k: number) => void,
+): void {
+  for (const { data, width } of frames) {
+    for (let y = top; y < bottom; y++) {
+      for (let x = left; x < right; x++) visit(data, (y * width + x) * 4);
+    }
+  }
+}
+
+/** Whether the pixel at `k` is of another colour than the one of `other` at `at`. */
+export const isUnlike = (
+  data: Uint8ClampedArray,
+  k: number,
+  other: Uint8ClampedArray,
+  at: number,
+  levels = UNLIKE,
+): boolean =>
+  abs(data[k] - other[at]) > levels ||
+  abs(data[k + 1] - other[at + 1]) > levels ||
+  abs(data[k + 2] - other[at + 2]) > levels;
+
+/** Pixels that are paper in some frame, or are drawn on. */
+function insidePixels(
+  frames: readonly FramePixels[],
+  changing: Uint8Array,
+  paper: Rgb,
+): Uint8Array {
+  const inside = changing.slice();
+  const colour = Uint8ClampedArray.from(paper);
+  for (const { data } of frames) {
+    for (let i = 0; i < inside.length; i++) {
+      if (!inside[i] && !isUnlike(data, i * 4, colour, 0, PAPER_STRAYS)) inside[i] = 1;
+    }
+  }
+  return inside;
+}
+
+/** A box moved out on each side for as long as the lines it takes in lie inside. */
+function grown(seed: Box, inside: Uint8Array, width: number, height: number): Box {
+  const box = { ...seed };
+  const row = (y: number) =>
+    y >= 0 && y < height && isMostly(inside, y * width + box.left, 1, box.right - box.left);
+  const column = (x: number) =>
+    x >= 0 && x < width && isMostly(inside, box.top * width + x, width, box.bottom - box.top);
+  for (let before = ''; before !== JSON.stringify(box);) {
+    before = JSON.stringify(box);
+    while (row(box.top - 1)) box.top--;
+    while (row(box.bottom)) box.bottom++;
+    while (column(box.left - 1)) box.left--;
+    while (column(box.right)) box.right++;
+  }
+  return box;
+}
+
+function isMostly(mask: Uint8Array, start: number, step: number, count: number): boolean {
+  let sum = 0;
+  for (let n = 0; n < count; n++) sum += mask[start + n * step];
+  return sum >= count * MOST_OF_A_LINE;
+}

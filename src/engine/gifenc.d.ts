@@ -1,0 +1,33 @@
+/** The parts of gifenc 1.0.3 that are used; it ships no types. */
+declare module 'gifenc' {
+  export type Palette = number[][];
+  export interface Encoder {
+    writeFrame(
+      index: Uint8Array,
+      width: number,
+      height: number,
+      options: {
+        palette: Palette;
+        delay: number;
+        repeat: number;
+        transparent: boolean;
+        transparentIndex: number;
+        dispose: number;
+      },
+    ): void;
+    finish(): void;
+    bytes(): Uint8Array<ArrayBuffer>;
+    readonly stream: { reset(): void };
+  }
+  export function GIFEncoder(): Encoder;
+  export function quantize(
+    rgba: Uint8ClampedArray,
+    colours: number,
+    options: { format: 'rgba4444'; oneBitAlpha: boolean },
+  ): Palette;
+  export function applyPalette(
+    rgba: Uint8ClampedArray,
+    palette: Palette,
+    format: 'rgba4444',
+  ): Uint8Array;
+}

@@ -1,0 +1,72 @@
+import type { Footage } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { findDrawingArea } from '@/core/recording/area';
+import { countFrame } from '@/core/recording/count';
+import { recordingProposal, type RecordingProposal } from '@/core/recording/proposal';
+import { findDrawingTimes } from '@/core/recording/times';
+import type { FrameCount, FramePixels } from '@/core/recording/types';
+import { perSecond } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
+import { FrameReader, mediaSource } from './frameReader';
+import { stopIfAborted, type Progress } from './progress';
+
+/** Longest side at which frames are looked at: a border is found to a pixel or two there. */
+const LONGEST = 1280;
+
+/** Frames, spread over the recording, in which its area is looked for. */
+const SAMPLES = 9;
+
+/**
+ * What is drawn in a screen recording, and where and when; two frames are held at a time, but for
+ * the few that its area is found in.
+ * @throws MoonError 'media-unreadable' | 'stopped'
+ */
+export async function findRecording(
+  footage: Footage,
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<RecordingProposal> {
+  if (footage.type !== 'video' || !footage.rate) {
+    throw new MoonError('media-unreadable', `“${footage.name}” is no moving footage.`);
+  }
+  const rate = perSecond(footage.rate);
+  const count = Math.max(1, Math.round(footage.duration * rate));
+  const reader = await FrameReader.open(mediaSource(footage.media));
+  const look = frameLooker(reader, footage);
+  try {
+    const spread: FramePixels[] = [];
+    for (let i = 0; i < SAMPLES; i++) {
+      stopIfAborted(signal);
+      spread.push(await look(Math.round((i * (count - 1)) / (SAMPLES - 1)) / rate));
+    }
+    const area = findDrawingArea(spread);
+    const last = spread[SAMPLES - 1];
+    const counts: FrameCount[] = [];
+    let before: FramePixels | null = null;
+    for (let i = 0; i < count; i++) {
+      stopIfAborted(signal);
+      const frame = await look(i / rate);
+      counts.push(countFrame(frame, before, last, area));
+      before = frame;
+      progress(i + 1, count);
+    }
+    const scale = footage.width / last.width;
+    return recordingProposal(area, findDrawingTimes(counts, rate), scale, rate);
+  } finally {
+    reader.close();
+  }
+}
+
+function frameLooker(reader: FrameReader, { name, width, height }: Footage) {
+  const scale = Math.min(1, LONGEST / Math.max(width, height));
+  const context = softwareContext(Math.round(width * scale), Math.round(height * scale));
+  return async (seconds: number): Promise<FramePixels> => {
+    const sample = await reader.at(seconds);
+    if (!sample) {
+      throw new MoonError('media-unreadable', `A frame of “${name}” could not be read.`);
+    }
+    const canvas = context.canvas;
+    sample.draw(context, 0, 0, canvas.width, canvas.height);
+    return context.getImageData(0, 0, canvas.width, canvas.height);
+  };
+}

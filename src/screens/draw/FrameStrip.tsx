@@ -1,0 +1,92 @@
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { Image, Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { drawingFrame, drawView } from '@/core/ink/drawView';
+import { work } from '@/store/work';
+import { IconAction } from '@/ui/Action';
+import { RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+import { usePictures } from '../shared/usePictures';
+import { useAddFrame, useDraw } from './draw';
+
+const HEIGHT = 48;
+
+/** The drawings in order; a tap chooses one, the arrows flip between neighbours. */
+export function FrameStrip() {
+  const tokens = useTokens();
+  const { overlay, layer, drawing, choose } = useDraw();
+  const add = useAddFrame();
+  const { drawings } = layer;
+  const at = drawings.findIndex(({ id }) => id === drawing.id);
+  const row = useRef<ScrollView>(null);
+  const width = Math.round((HEIGHT * Math.min(2, overlay.width / overlay.height)) / 2) * 2;
+  useEffect(() => {
+    row.current?.scrollTo({ x: Math.max(0, at * (width + 6) - 80), animated: false });
+  }, [at, width]);
+  const flip = (by: number) => choose(drawings[(at + by + drawings.length) % drawings.length].id);
+  return (
+    <View style={styles.strip}>
+      <IconAction label="Frame before" icon="chevron-left" onPress={() => flip(-1)} />
+      <ScrollView ref={row} horizontal showsHorizontalScrollIndicator={false}>
+        <View role="radiogroup" aria-label="Frames" style={styles.row}>
+          {drawings.map(({ id, hold }, i) => (
+            <Pressable
+              key={id}
+              role="radio"
+              aria-checked={id === drawing.id}
+              aria-label={`Frame ${i + 1}${hold > 1 ? `, held ${hold} times` : ''}`}
+              onPress={() => choose(id)}
+              style={[
+                styles.frame,
+                { width, backgroundColor: tokens.mat, borderColor: tokens.line },
+                id === drawing.id && { borderColor: tokens.plum, borderStyle: 'dashed' },
+              ]}
+            >
+              <DrawingPicture id={id} />
+              <Words kind="small" style={[styles.number, { backgroundColor: tokens.card }]}>
+                {hold > 1 ? `${i + 1} ×${hold}` : `${i + 1}`}
+              </Words>
+            </Pressable>
+          ))}
+        </View>
+      </ScrollView>
+      <IconAction label="Frame after" icon="chevron-right" onPress={() => flip(1)} />
+      <IconAction label="Add a frame after this one" icon="plus" onPress={() => add([])} />
+    </View>
+  );
+}
+
+const NO_ONION = { before: 0, after: 0, strength: 0 };
+
+/** One drawing by itself; made anew only when it changes. */
+function DrawingPicture({ id }: { readonly id: string }) {
+  const { bundle, overlay, layer } = useDraw();
+  const drawing = layer.drawings.find((entry) => entry.id === id);
+  const strokes = drawing?.strokes;
+  const alone = useMemo(() => {
+    const bare = { ...layer, trace: null };
+    const view = { layer: bare, drawing: id, onion: NO_ONION, others: false, lit: null };
+    return {
+      bundle: { ...bundle, document: drawView({ ...overlay, guide: null }, view) },
+      frame: drawingFrame(overlay, layer, id),
+    };
+    // Other drawings and layers may change without this picture changing.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [id, strokes, overlay.width, overlay.height]);
+  const make = useCallback(() => work.documentThumbnails(alone.bundle, [alone.frame]), [alone]);
+  const { urls } = usePictures(make);
+  if (!urls[0]) return null;
+  return <Image source={{ uri: urls[0] }} style={styles.picture} resizeMode="contain" />;
+}
+
+const styles = StyleSheet.create({
+  strip: { flexDirection: 'row', alignItems: 'center', height: HEIGHT + 16, paddingHorizontal: 4 },
+  row: { flexDirection: 'row', gap: 6, alignItems: 'center' },
+  frame: {
+    height: HEIGHT,
+    borderWidth: 2,
+    borderRadius: RADIUS.inner,
+    overflow: 'hidden',
+  },
+  picture: { position: 'absolute', width: '100%', height: '100%' },
+  number: { position: 'absolute', left: 2, bottom: 2, paddingHorizontal: 4, borderRadius: 6 },
+});

@@ -1,0 +1,101 @@
+import { useState } from 'react';
+import { StyleSheet, TextInput, View } from 'react-native';
+import { addStrokes, type Trace } from '@/core/document';
+import { plainWords } from '@/core/errors';
+import { noticed } from '@/store/session';
+import { useAppDispatch } from '@/store/store';
+import { work } from '@/store/work';
+import { Action } from '@/ui/Action';
+import { newGesture } from '@/ui/gesture';
+import { LongChoice } from '@/ui/Chip';
+import { NumberField } from '@/ui/NumberField';
+import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+import { chooseFiles } from '../../shared/files';
+import { useFontOptions } from '../../shared/fontOptions';
+import { useDraw } from '../draw';
+
+/** Words to write over, faint and never part of the overlay. */
+export function TracePanel() {
+  const tokens = useTokens();
+  const { overlay, layer, change } = useDraw();
+  const fonts = useFontOptions();
+  const [gesture, setGesture] = useState(newGesture);
+  const first: Trace = { text: '', font: 'caveat', size: Math.round(overlay.height / 4) };
+  const trace = layer.trace ?? first;
+  const set = (patch: Partial<Trace>, group: string | null) =>
+    change((entry) => {
+      const next = { ...first, ...entry.trace, ...patch };
+      return { ...entry, trace: next.text.trim() === '' ? null : next };
+    }, group);
+  return (
+    <View>
+      <Words kind="small" soft>
+        Words to write over with the pen. They are seen here alone, and never sent.
+      </Words>
+      <TextInput
+        aria-label="Words to write over"
+        placeholder="Type what you want to write"
+        value={trace.text}
+        onFocus={() => setGesture(newGesture())}
+        onChangeText={(text) => set({ text }, gesture)}
+        style={[styles.text, { color: tokens.ink, borderColor: tokens.line }]}
+      />
+      {layer.trace ? (
+        <>
+          <LongChoice
+            label="Font to write over"
+            options={fonts}
+            value={trace.font}
+            onChange={(font) => set({ font }, null)}
+          />
+          <NumberField
+            label="Their size"
+            unit="px"
+            min={1}
+            max={10000}
+            step={1}
+            feel={{ min: 20, max: 800 }}
+            value={trace.size}
+            onChange={(size, group) => set({ size }, group)}
+          />
+        </>
+      ) : null}
+      <BringSvg />
+    </View>
+  );
+}
+
+/** Lines drawn elsewhere, as strokes of this drawing. */
+function BringSvg() {
+  const { overlay, drawing, change } = useDraw();
+  const dispatch = useAppDispatch();
+  const bring = async () => {
+    const [file] = await chooseFiles('.svg,image/svg+xml', false);
+    if (!file) return;
+    try {
+      const strokes = await work.drawSvg(file, overlay);
+      change((layer) => addStrokes(layer, drawing.id, strokes));
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
+  };
+  return (
+    <View style={styles.row}>
+      <Action label="Bring in an SVG’s lines" icon="svg" onPress={() => void bring()} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', paddingVertical: 8 },
+  text: {
+    minHeight: 44,
+    borderWidth: 1,
+    borderRadius: RADIUS.inner,
+    paddingHorizontal: 12,
+    marginVertical: 6,
+    fontFamily: FONT.text,
+    fontSize: 16,
+  },
+});
