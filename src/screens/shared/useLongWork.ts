@@ -43,7 +43,11 @@ export function useLongWork<T>(): LongWork<T> {
       const stopped = error instanceof MoonError && error.code === 'stopped';
       if (controller.current === own && !stopped) setProblem(plainWords(error));
     } finally {
-      if (controller.current === own) setProgress(null);
+      if (controller.current === own) {
+        // From here on a report still on its way from the worker counts for nothing.
+        controller.current = null;
+        setProgress(null);
+      }
     }
   }, []);
 
