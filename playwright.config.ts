@@ -6,8 +6,13 @@ export default defineConfig({
   testDir: 'tests',
   testMatch: ['jobs/**/*.spec.ts', 'app/**/*.spec.ts', 'faults/**/*.spec.ts'],
   outputDir: 'test-results',
-  // Two cores: the browser's workers and the encoder need them.
-  workers: 1,
+  workers: 2,
+  // What is timed is tested alone, before the other tests share the machine.
+  projects: [
+    { name: 'timed', grep: /@timed/ },
+    { name: 'app', grepInvert: /@timed/, dependencies: ['timed'] },
+  ],
+  fullyParallel: true,
   timeout: 120_000,
   expect: { timeout: 20_000 },
   reporter: [['list']],

@@ -1,15 +1,18 @@
 import {
-  addItem,
+  addLayer,
   createBoil,
   createInk,
-  createItem,
+  createLanded,
   createLanding,
   createMove,
   createOverlay,
   createShape,
   createWords,
+  DEFAULT_KEY,
   placeAt,
+  shiftLayer,
   solid,
+  updateLayer,
   type Footage,
   type Landing,
   type Move,
@@ -191,17 +194,16 @@ export function gustByHand(): Overlay {
 
 export function episodeOpening(base: Footage, card: Overlay): Landing {
   const landing = createLanding(stamp('episode-opening', 5), 'Episode opening', base);
-  const source = { kind: 'overlay' as const, overlay: card.id };
-  const item = createItem('card', card.name, source, card, landing);
-  return addItem(landing, { ...item, start: 30 });
+  return shiftLayer(addLayer(landing, createLanded('card', landing, card)), 'card', 30);
 }
 
 export function lineOnTheHill(base: Footage, recording: Footage): Landing {
   const landing = createLanding(stamp('line-on-the-hill', 4), 'Line over the meadow', base);
-  const source = { kind: 'footage' as const, footage: recording.id };
-  const item = createItem('line', recording.name, source, recording, landing);
-  const key = { colour: KEY_COLOUR, tolerance: 0.06, softness: 0.7, spill: 1 };
-  return addItem(landing, { ...item, place: fillWithDrawing(recording), key });
+  const line = createLanded('line', landing, recording);
+  return updateLayer(addLayer(landing, line), 'line', {
+    place: { ...line.place, ...fillWithDrawing(recording) },
+    key: { ...DEFAULT_KEY, colour: KEY_COLOUR },
+  });
 }
 
 /** Enlarged and shifted until the recorder's borders lie outside the picture. */

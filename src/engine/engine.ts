@@ -5,8 +5,6 @@ import type {
   FontFile,
   Footage,
   Kit,
-  Landing,
-  LandingItem,
   Overlay,
   PlannedOverlay,
   Stroke,
@@ -15,6 +13,7 @@ import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { EngineApi } from './engine.worker';
+import type { Picked } from './picker';
 import type { Progress } from './progress';
 import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
 import type { StageListener, StageView } from './stage';
@@ -22,6 +21,7 @@ import { installHandlers } from './wire';
 import type { Split } from './words';
 
 export type { LetterTarget } from '@/core/scene/letterTarget';
+export type { Picked } from './picker';
 export type { Progress } from './progress';
 export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
@@ -94,13 +94,12 @@ export const engine = {
   pictureOfFinding: (bundle: Bundle, frame: number, marking: Marking): Promise<Blob> =>
     bench().pictureOfFinding(bundle, frame, marking),
   pickColour: (
-    landing: Landing,
-    item: LandingItem,
-    footage: Footage,
+    bundle: Bundle,
+    layer: string,
     frame: number,
     x: number,
     y: number,
-  ): Promise<string> => bench().pickColour(landing, item, footage, frame, x, y),
+  ): Promise<Picked> => bench().pickColour(bundle, layer, frame, x, y),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
   drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>

@@ -3,7 +3,7 @@ import { measureOverlay, pictureOfFinding } from './measureOverlay';
 import { importMedia } from './importMedia';
 import { openKit, saveKit } from './kitFiles';
 import { sweepMedia } from './mediaStore';
-import { pickColour } from './pickColour';
+import { pickColour } from './picker';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';

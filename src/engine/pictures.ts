@@ -1,5 +1,5 @@
 import type { Footage } from '@/core/document';
-import { chromaKey } from '@/core/matte/chromaKey';
+import { keyPicture } from '@/core/matte/keyPicture';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { FrameReader, mediaSource } from './frameReader';
@@ -63,11 +63,32 @@ export class PictureShelf {
       context.drawImage(bitmap, 0, 0, width, height);
       return keyed(context, item);
     }
-    const sample = await (await this.reader(slot, footage)).at(item.seconds);
-    if (!sample) return null;
     const context = this.canvas(slot, width, height);
-    sample.draw(context, 0, 0, width, height);
+    const reader = await this.reader(slot, footage);
+    if (!(await drawMoment(reader, item.seconds, context, 1))) return null;
+    if (item.mix) await this.mixIn(slot, footage, item.mix, context);
     return item.key ? keyed(context, item) : context.canvas;
+  }
+
+  /** Mixes another frame in; premultiplied sums of both shares are exact for clear clips too. */
+  private async mixIn(
+    slot: string,
+    footage: Footage,
+    { seconds, share }: NonNullable<PictureItem['mix']>,
+    context: OffscreenCanvasRenderingContext2D,
+  ): Promise<void> {
+    const { width, height } = context.canvas;
+    const first = this.canvas(`${slot} first`, width, height);
+    first.drawImage(context.canvas, 0, 0);
+    context.clearRect(0, 0, width, height);
+    context.save();
+    context.globalAlpha = 1 - share;
+    context.drawImage(first.canvas, 0, 0);
+    context.globalCompositeOperation = 'lighter';
+    // A reader of its own: both go on in order, and neither has to jump.
+    const reader = await this.reader(`${slot} mixed`, footage);
+    await drawMoment(reader, seconds, context, share);
+    context.restore();
   }
 
   private reader(slot: string, footage: Footage): Promise<FrameReader> {
@@ -98,10 +119,24 @@ export class PictureShelf {
   }
 }
 
+/** @returns whether the clip shows anything then */
+async function drawMoment(
+  reader: FrameReader,
+  seconds: number,
+  context: OffscreenCanvasRenderingContext2D,
+  share: number,
+): Promise<boolean> {
+  const sample = await reader.at(seconds);
+  context.globalAlpha = share;
+  sample?.draw(context, 0, 0, context.canvas.width, context.canvas.height);
+  context.globalAlpha = 1;
+  return sample !== null;
+}
+
 function keyed(context: OffscreenCanvasRenderingContext2D, item: PictureItem): OffscreenCanvas {
   const { width, height } = context.canvas;
   const pixels = context.getImageData(0, 0, width, height);
-  chromaKey(pixels.data, item.key!);
+  keyPicture(pixels.data, width, height, item.key!, width / item.width);
   context.putImageData(pixels, 0, 0);
   return context.canvas;
 }

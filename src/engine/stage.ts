@@ -1,8 +1,7 @@
 import type { Bundle, Guide } from '@/core/document';
 import { plainWords } from '@/core/errors';
 import {
-  itemAlone,
-  itemQuads,
+  layerAlone,
   layerQuads,
   sceneAt,
   withoutKeys,
@@ -20,9 +19,9 @@ import { clipToDocument, throughViewport, type Viewport } from './viewport';
 /** What lies behind the artwork while it is looked at. */
 export type Proof = 'backdrop' | 'dark' | 'light' | 'bars' | 'footage';
 
-/** Result; the chosen item's alpha as grey; the chosen item alone on checks. */
+/** Result; one layer's alpha as grey; one layer alone on checks. */
 export type StageMode =
-  { readonly kind: 'result' } | { readonly kind: 'matte' | 'cut-out'; readonly item: string };
+  { readonly kind: 'result' } | { readonly kind: 'matte' | 'cut-out'; readonly layer: string };
 
 export interface StageView {
   readonly bundle: Bundle;
@@ -171,12 +170,7 @@ export class Stage {
   private async drawFrame(view: StageView, frame: number): Promise<void> {
     const { bundle, width, height } = view;
     const assets = await this.artist.assets(bundle);
-    const { document } = bundle;
-    const quads =
-      document.kind === 'overlay'
-        ? layerQuads(document, assets, frame)
-        : itemQuads(document, assets);
-    if (!view.playing) this.listener.onQuads(quads);
+    if (!view.playing) this.listener.onQuads(layerQuads(bundle.document, assets, frame));
     const layers = await this.layersOf(view, frame, assets);
     const { canvas } = this.context;
     if (canvas.width !== width || canvas.height !== height) {
@@ -198,16 +192,8 @@ export class Stage {
     assets: SceneAssets,
   ): Promise<readonly ImageBitmap[]> {
     const { document } = view.bundle;
-    if (document.kind === 'overlay') {
-      const scene = sceneAt(document, frame, assets);
-      const seen = seenAs(view, { ...scene, backdrop: null });
-      return [
-        await this.bitmap(view, (context) => this.paintBehind(context, view, scene, frame, assets)),
-        await this.bitmap(view, (context) => this.artist.paint(context, seen, assets)),
-      ];
-    }
     if (view.mode.kind !== 'result') {
-      const alone = itemAlone(document, view.mode.item, frame, assets);
+      const alone = sceneAt(layerAlone(document, view.mode.layer), frame, assets);
       const matte = view.mode.kind === 'matte';
       return [
         await this.bitmap(view, async (context) =>
@@ -219,16 +205,22 @@ export class Stage {
         }),
       ];
     }
-    const result = await this.bitmap(view, (context) =>
-      this.artist.paint(context, sceneAt(document, frame, assets), assets),
-    );
-    if (view.divider === null) return [result];
+    const scene = sceneAt(document, frame, assets);
+    const behind =
+      document.kind === 'overlay'
+        ? [await this.bitmap(view, (to) => this.paintBehind(to, view, scene, frame, assets))]
+        : [];
+    const shown = (painted: Scene) =>
+      seenAs(view, document.kind === 'overlay' ? { ...painted, backdrop: null } : painted);
+    const result = await this.bitmap(view, (to) => this.artist.paint(to, shown(scene), assets));
+    if (view.divider === null) return [...behind, result];
     const before = await this.bitmap(view, async (context) => {
-      await this.artist.paint(context, sceneAt(withoutKeys(document), frame, assets), assets);
+      const unkeyed = sceneAt(withoutKeys(document), frame, assets);
+      await this.artist.paint(context, shown(unkeyed), assets);
       const from = Math.round(view.divider! * view.width);
       context.clearRect(from, 0, view.width - from, view.height);
     });
-    return [result, before];
+    return [...behind, result, before];
   }
 
   private async bitmap(
@@ -298,6 +290,7 @@ function guideScene(scene: Scene, guide: Guide, assets: SceneAssets): Scene | nu
         kind: 'picture',
         footage: footage.id,
         seconds: Math.min(guide.seconds, Math.max(0, footage.duration - 0.001)),
+        mix: null,
         key: null,
         width: footage.width,
         height: footage.height,

@@ -12,6 +12,7 @@ import {
   type Landing,
   type Overlay,
   type PlannedOverlay,
+  type Stack,
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';
@@ -67,6 +68,7 @@ const editDocument =
     if (document?.kind !== kind || !dispatch(mayChange())) return;
     try {
       const next = edit(document as T);
+      timeLayers(next);
       const settled = next.kind === 'overlay' ? settledOverlay(next, getState()) : next;
       if (settled !== document) dispatch(documentChanged({ document: settled, gesture }));
     } catch (error) {
@@ -81,7 +83,6 @@ const editDocument =
  * @throws MoonError 'cue-circle' | 'nesting-circle'
  */
 function settledOverlay(overlay: Overlay, state: RootState): Overlay {
-  timeLayers(overlay);
   const find = (id: string) => (id === overlay.id ? overlay : selectOverlay(state, id));
   for (const nested of nestedIn(overlay)) {
     const circle = nestingCircle(overlay.id, nested, find);
@@ -96,6 +97,8 @@ const nestedInItself = (circle: readonly Overlay[]): MoonError =>
     `An overlay cannot be inside itself: ${circle.map(({ name }) => `“${name}”`).join(' contains ')}. Nest another one, or make a copy of it first.`,
   );
 
+/** An edit of what overlays and landings have in common. */
+export type StackEdit = <S extends Stack>(stack: S) => S;
 export type OverlayEdit = (overlay: Overlay) => Overlay;
 export type LandingEdit = (landing: Landing) => Landing;
 

@@ -35,9 +35,10 @@ export async function loadKit(): Promise<LoadedKit> {
   const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(PREFIX));
   const texts = Object.values(await storage.getMany(keys));
   const problems: string[] = [];
-  const documents = texts.flatMap((text): Stored[] => {
+  const values = texts.map(parsed);
+  const documents = values.flatMap((value): Stored[] => {
     try {
-      return [readDocument(JSON.parse(text ?? 'null'))];
+      return [readDocument(value, values)];
     } catch (error) {
       problems.push(plainWords(error));
       return [];
@@ -56,6 +57,15 @@ export async function loadKit(): Promise<LoadedKit> {
     },
     problems,
   };
+}
+
+/** Null where it is no JSON: nothing that could be read. */
+function parsed(text: string | null): unknown {
+  try {
+    return JSON.parse(text ?? 'null');
+  } catch {
+    return null;
+  }
 }
 
 export async function loadDocument(id: string): Promise<Stored | null> {

@@ -5,6 +5,8 @@ import { FONT, RADIUS, TOUCH, useTokens } from './theme';
 
 interface ChipProps {
   readonly label: string;
+  /** What is read out, where the label alone would not tell what it is for. */
+  readonly spoken?: string;
   readonly icon?: string;
   readonly selected?: boolean;
   /** The font family its label is set in. */
@@ -15,13 +17,13 @@ interface ChipProps {
 
 /** A small rounded choice; the touch area is larger than what is seen. */
 export function Chip(props: ChipProps) {
-  const { label, icon, selected = false, face, role = 'button', onPress } = props;
+  const { label, spoken = label, icon, selected = false, face, role = 'button', onPress } = props;
   const tokens = useTokens();
   const colour = selected ? tokens.onPlum : tokens.ink;
   return (
     <Pressable
       role={role}
-      aria-label={label}
+      aria-label={spoken}
       aria-checked={role === 'radio' ? selected : undefined}
       aria-selected={role === 'tab' ? selected : undefined}
       onPress={onPress}

@@ -84,8 +84,8 @@ test('an item is placed by drag, faded, started later, and taken off', async ({ 
   const landing = (await savedKit(page)).landings.find(
     (entry) => entry.name === 'Episode opening',
   )!;
-  const [item] = landing.items;
-  expect(item).toMatchObject({ opacity: 0.5, start: 75 });
+  const item = landing.layers.find((layer) => layer.name === 'Wind card')!;
+  expect(item).toMatchObject({ opacity: 0.5, from: 75 });
   expect(Math.abs(item.place.x - (640 + 128))).toBeLessThan(12);
   expect(Math.abs(item.place.y - (360 - 144))).toBeLessThan(12);
   await openLanding(page, 'Episode opening');

@@ -1,6 +1,6 @@
 import type { SceneAssets } from '../scene/assets';
 import type { Fill, Layer } from './layers';
-import type { FontFile, Footage, Landing, Overlay } from './types';
+import type { FontFile, Footage, Landing, Overlay, Stack } from './types';
 
 /** A document with the overlays, footage and fonts it uses: all it takes to draw it, as plain data. */
 export interface Bundle {
@@ -26,18 +26,13 @@ export function bundleOf(document: Overlay | Landing, library: Library): Bundle 
     overlays.set(id, overlay);
     nestedIn(overlay).forEach(gather);
   };
-  const sources = document.kind === 'landing' ? document.items.map((item) => item.source) : [];
-  sources.forEach((source) => source.kind === 'overlay' && gather(source.overlay));
-  if (document.kind === 'overlay') nestedIn(document).forEach(gather);
+  nestedIn(document).forEach(gather);
 
-  const drawn =
-    document.kind === 'overlay' ? [document, ...overlays.values()] : [...overlays.values()];
-  const layers = drawn.flatMap((overlay) => overlay.layers);
+  const layers = [document, ...overlays.values()].flatMap((stack) => stack.layers);
   const footage = new Set([
     ...layers.flatMap(footageOf),
-    ...sources.flatMap((source) => (source.kind === 'footage' ? [source.footage] : [])),
     ...(document.kind === 'overlay' && document.guide ? [document.guide.footage] : []),
-    ...(document.kind === 'landing' && document.base ? [document.base] : []),
+    ...(document.kind === 'landing' ? document.sounds.flatMap((sound) => sound.footage ?? []) : []),
   ]);
   const fonts = new Set(layers.flatMap(fontsOf));
   return {
@@ -48,8 +43,8 @@ export function bundleOf(document: Overlay | Landing, library: Library): Bundle 
   };
 }
 
-/** Ids of the overlays nested in one, each once. */
-export const nestedIn = ({ layers }: Overlay): readonly string[] => [
+/** Ids of the overlays nested in a document, each once. */
+export const nestedIn = ({ layers }: Stack): readonly string[] => [
   ...new Set(layers.flatMap((layer) => (layer.kind === 'overlay' ? [layer.overlay] : []))),
 ];
 

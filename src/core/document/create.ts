@@ -1,11 +1,13 @@
-import type { Rate } from '../time';
+import { convertLength, secondsToFrames, type Rate } from '../time';
 import { DEFAULT_FONT } from '../text/fonts';
 import { moveKind } from '../motion/moves';
 import { NEUTRAL } from '../scene/look';
 import { shapeKind } from '../scene/shapeKinds';
 import {
   DOCUMENT_VERSION,
+  type Backdrop,
   type Boil,
+  type ChromaKey,
   type ClipTime,
   type Edges,
   type Fill,
@@ -13,10 +15,11 @@ import {
   type FootageLayer,
   type GroupLayer,
   type InkLayer,
-  type ItemSource,
   type KeySettings,
   type Landing,
-  type LandingItem,
+  type Layer,
+  type Loudness,
+  type MatteShape,
   type LayerPlace,
   type Move,
   type Overlay,
@@ -25,6 +28,7 @@ import {
   type Phase,
   type ShapeLayer,
   type Sides,
+  type Stack,
   type WordsLayer,
 } from './types';
 /** Canvas sizes offered by shape; any other size can be typed. */
@@ -64,13 +68,13 @@ export const createOverlay = ({ id, created }: Stamp, name: string): Overlay => 
   guide: null,
 });
 
-export const createLanding = (
-  { id, created }: Stamp,
-  name: string,
-  base: Footage | null,
-): Landing => {
+/** What a landing has where no footage is. */
+const BLACK: Backdrop = { kind: 'key', colour: '#000000' };
+
+/** A landing in the size, rate and length of the footage at its bottom. */
+export function createLanding({ id, created }: Stamp, name: string, base: Footage | null): Landing {
   const rate = base?.rate ?? RATE_30;
-  return {
+  const landing: Landing = {
     kind: 'landing',
     version: DOCUMENT_VERSION,
     id,
@@ -80,10 +84,12 @@ export const createLanding = (
     height: base ? even(base.height) : 1080,
     rate,
     length: base?.rate ? Math.max(1, Math.round((base.duration * rate.num) / rate.den)) : 150,
-    base: base?.id ?? null,
-    items: [],
+    backdrop: BLACK,
+    layers: [],
+    sounds: [],
   };
-};
+  return base ? { ...landing, layers: [createBase('base', landing, base)] } : landing;
+}
 
 /** H.264 in 4:2:0 needs even sizes. */
 const even = (value: number) => Math.max(2, value - (value % 2));
@@ -101,22 +107,37 @@ export const placeAt = (x: number, y: number): LayerPlace => ({
   stretch: 1,
   anchorX: 0,
   anchorY: 0,
+  flipX: false,
+  flipY: false,
 });
 
 export const solid = (colour: string, opacity = 1): Fill => ({ kind: 'colour', colour, opacity });
 
-export const WHOLE_CLIP: ClipTime = { in: 0, out: null, speed: 1, after: 'loop', skips: [] };
+export const WHOLE_CLIP: ClipTime = {
+  in: 0,
+  out: null,
+  speed: 1,
+  reverse: false,
+  lead: 0,
+  after: 'loop',
+  times: null,
+  seam: 0,
+  blend: false,
+  skips: [],
+};
 
-const newLayer = (id: string, overlay: Overlay) => ({
+export const PLAIN_SOUND: Loudness = { gain: 0, fadeIn: 0, fadeOut: 0 };
+
+const newLayer = (id: string, stack: Stack) => ({
   id,
   hidden: false,
   locked: false,
   group: null,
-  place: placeAt(overlay.width / 2, overlay.height / 2),
+  place: placeAt(stack.width / 2, stack.height / 2),
   opacity: 1,
   blend: 'normal' as const,
   from: 0,
-  to: overlay.length,
+  to: stack.length,
   moves: [],
   keyframes: {},
   shadow: null,
@@ -126,18 +147,19 @@ const newLayer = (id: string, overlay: Overlay) => ({
   fade: null,
   mask: null,
   reflection: null,
+  ghost: null,
 });
 
 const newOutline = { border: null, wall: null, piece: null, boil: null } as const;
 
-export const createWords = (id: string, overlay: Overlay, text: string): WordsLayer => ({
-  ...newLayer(id, overlay),
+export const createWords = (id: string, stack: Stack, text: string): WordsLayer => ({
+  ...newLayer(id, stack),
   ...newOutline,
   kind: 'words',
   name: text,
   text,
   font: DEFAULT_FONT,
-  size: Math.round(overlay.height / 9),
+  size: Math.round(stack.height / 9),
   letterSpacing: 0,
   lineSpacing: 1.2,
   align: 'centre',
@@ -146,12 +168,12 @@ export const createWords = (id: string, overlay: Overlay, text: string): WordsLa
   counter: null,
 });
 
-export function createShape(id: string, overlay: Overlay, shape: string): ShapeLayer {
+export function createShape(id: string, stack: Stack, shape: string): ShapeLayer {
   const kind = shapeKind(shape);
-  const width = Math.max(1, Math.round(kind.size.width * overlay.height));
-  const height = Math.max(1, Math.round(kind.size.height * overlay.height));
+  const width = Math.max(1, Math.round(kind.size.width * stack.height));
+  const height = Math.max(1, Math.round(kind.size.height * stack.height));
   return {
-    ...newLayer(id, overlay),
+    ...newLayer(id, stack),
     ...newOutline,
     kind: 'shape',
     name: kind.label,
@@ -183,10 +205,10 @@ export function setShape(layer: ShapeLayer, shape: string): ShapeLayer {
 }
 
 /** A still or a clip in a box of its own shape, made to fit the canvas when it is larger. */
-export function createFootageLayer(id: string, overlay: Overlay, footage: Footage): FootageLayer {
-  const shrink = Math.min(1, overlay.width / footage.width, overlay.height / footage.height);
+export function createFootageLayer(id: string, stack: Stack, footage: Footage): FootageLayer {
+  const shrink = Math.min(1, stack.width / footage.width, stack.height / footage.height);
   const base = {
-    ...newLayer(id, overlay),
+    ...newLayer(id, stack),
     name: footage.name,
     footage: footage.id,
     width: Math.max(1, Math.round(footage.width * shrink)),
@@ -194,22 +216,24 @@ export function createFootageLayer(id: string, overlay: Overlay, footage: Footag
     fit: 'cover' as const,
     border: null,
     key: null,
+    mattes: [],
   };
   return footage.type === 'video'
-    ? { ...base, kind: 'clip', time: WHOLE_CLIP }
+    ? { ...base, kind: 'clip', time: WHOLE_CLIP, sound: null }
     : { ...base, kind: 'picture' };
 }
 
 /** Another overlay, live, made to fit the canvas when it is larger. */
-export function createNested(id: string, overlay: Overlay, nested: Overlay): OverlayLayer {
-  const layer = newLayer(id, overlay);
-  const scale = Math.min(1, overlay.width / nested.width, overlay.height / nested.height);
+export function createNested(id: string, stack: Stack, nested: Overlay): OverlayLayer {
+  const layer = newLayer(id, stack);
+  const scale = Math.min(1, stack.width / nested.width, stack.height / nested.height);
   return {
     ...layer,
     kind: 'overlay',
     name: nested.name,
     overlay: nested.id,
     after: 'hold',
+    backdrop: false,
     place: { ...layer.place, scale },
   };
 }
@@ -218,8 +242,8 @@ export function createNested(id: string, overlay: Overlay, nested: Overlay): Ove
 export const DRAWING_RATES = [6, 8, 12, 24] as const;
 
 /** Nothing drawn yet. */
-export const createInk = (id: string, overlay: Overlay, drawing: string): InkLayer => ({
-  ...newLayer(id, overlay),
+export const createInk = (id: string, stack: Stack, drawing: string): InkLayer => ({
+  ...newLayer(id, stack),
   kind: 'ink',
   name: 'Drawing',
   drawings: [{ id: drawing, hold: 1, strokes: [] }],
@@ -230,21 +254,21 @@ export const createInk = (id: string, overlay: Overlay, drawing: string): InkLay
 });
 
 /** Three versions at eight a second, which reads as a steady hand on a lively day. */
-export const createBoil = (overlay: Overlay): Boil => ({
+export const createBoil = (stack: Stack): Boil => ({
   versions: 3,
   rate: 8,
-  strength: Math.max(1, Math.round(overlay.height / 360)),
-  scale: Math.max(8, Math.round(overlay.height / 18)),
+  strength: Math.max(1, Math.round(stack.height / 360)),
+  scale: Math.max(8, Math.round(stack.height / 18)),
   seed: 1,
 });
 
 /** A group about a point, which is where it is placed and what it turns about. */
 export const createGroup = (
   id: string,
-  overlay: Overlay,
+  stack: Stack,
   centre: { readonly x: number; readonly y: number },
 ): GroupLayer => ({
-  ...newLayer(id, overlay),
+  ...newLayer(id, stack),
   kind: 'group',
   name: 'Group',
   place: { ...placeAt(centre.x, centre.y), anchorX: centre.x, anchorY: centre.y },
@@ -289,33 +313,56 @@ function firstPath(phase: Phase): readonly PathPoint[] {
   return [home, point(500, phase === 'leave' ? -500 : -200, 60, -200)];
 }
 
-export const DEFAULT_KEY: KeySettings = {
+export const PLAIN_MATTE: MatteShape = { cleanBlack: 0, cleanWhite: 1, choke: 0, feather: 0 };
+
+export const DEFAULT_KEY: ChromaKey = {
+  ...PLAIN_MATTE,
+  kind: 'chroma',
   colour: '#00d040',
   tolerance: 0.06,
   softness: 0.7,
   spill: 1,
 };
 
-/** An item in the middle of the landing, made to fit its canvas when it is larger. */
-export const createItem = (
-  id: string,
-  name: string,
-  source: ItemSource,
-  size: { readonly width: number; readonly height: number },
-  landing: Landing,
-): LandingItem => ({
-  id,
-  name,
-  hidden: false,
-  source,
-  start: 0,
-  place: {
-    x: landing.width / 2,
-    y: landing.height / 2,
-    scale: Math.min(1, landing.width / size.width, landing.height / size.height),
-    rotation: 0,
-  },
-  opacity: 1,
-  blend: 'normal',
-  key: null,
-});
+/** Footage that fills a landing's canvas for its whole length, and cannot be grasped by mistake. */
+export function createBase(id: string, landing: Landing, footage: Footage): FootageLayer {
+  const { width, height } = landing;
+  const layer = { ...createFootageLayer(id, landing, footage), locked: true, width, height };
+  return layer.kind === 'clip' ? { ...layer, time: { ...WHOLE_CLIP, after: 'hold' } } : layer;
+}
+
+/**
+ * An overlay, a clip or a still to lie over a landing, for as long as it lasts by itself; a clip
+ * without alpha has a key from the start.
+ */
+export function createLanded(id: string, landing: Landing, source: Overlay | Footage): Layer {
+  if (source.kind === 'overlay') {
+    const to = convertLength(source.length, source.rate, landing.rate);
+    return { ...createNested(id, landing, source), to, after: 'nothing' };
+  }
+  const layer = createFootageLayer(id, landing, source);
+  if (layer.kind === 'picture') return layer;
+  return {
+    ...layer,
+    to: Math.max(1, secondsToFrames(source.duration, landing.rate)),
+    time: { ...WHOLE_CLIP, after: 'nothing' },
+    key: source.alpha ? null : DEFAULT_KEY,
+  };
+}
+
+/** A key of some kind as it starts, with the colour and the matte of the one before. */
+export function firstKey(kind: KeySettings['kind'], before: KeySettings | null): KeySettings {
+  const { cleanBlack, cleanWhite, choke, feather } = before ?? PLAIN_MATTE;
+  const matte = { cleanBlack, cleanWhite, choke, feather };
+  const colour = before && 'colour' in before ? before.colour : DEFAULT_KEY.colour;
+  switch (kind) {
+    case 'chroma':
+      return { ...DEFAULT_KEY, ...matte, colour };
+    case 'luma':
+      return { ...matte, kind, backdrop: 'black', from: 0.04, to: 0.3 };
+    case 'light':
+      return { ...matte, kind };
+    case 'known colours':
+      return { ...matte, kind, colour, inks: ['#ffffff'] };
+  }
+}

@@ -1,4 +1,5 @@
 import type { Easing } from '../motion/easings';
+import type { GarbageMatte, KeySettings } from './key';
 import type {
   AfterEnd,
   Blend,
@@ -10,13 +11,16 @@ import type {
   Fade,
   Fill,
   Fit,
+  Ghost,
   Glow,
   LayerMask,
   Reflection,
   Shadow,
   Wall,
 } from './look';
+import type { Loudness } from './sound';
 
+export * from './key';
 export * from './look';
 
 /**
@@ -38,6 +42,9 @@ export interface LayerPlace extends Place {
   /** The point in layer pixels that lies at x, y and about which it is scaled and turned. */
   readonly anchorX: number;
   readonly anchorY: number;
+  /** Mirrored left to right, and top to bottom. */
+  readonly flipX: boolean;
+  readonly flipY: boolean;
 }
 
 export interface BoxSides {
@@ -138,6 +145,7 @@ interface LayerBase {
   readonly fade: Fade | null;
   readonly mask: LayerMask | null;
   readonly reflection: Reflection | null;
+  readonly ghost: Ghost | null;
 }
 
 interface OutlineLook {
@@ -206,16 +214,9 @@ interface FootageBox extends LayerBase {
   readonly height: number;
   readonly fit: Fit;
   readonly border: Border | null;
-  /** Takes a key colour out of it. */
+  /** Frees it of its backdrop. */
   readonly key: KeySettings | null;
-}
-
-/** Tolerance and softness are chroma distances as a share of the key's own chroma; spill is 0 to 1. */
-export interface KeySettings {
-  readonly colour: string;
-  readonly tolerance: number;
-  readonly softness: number;
-  readonly spill: number;
+  readonly mattes: readonly GarbageMatte[];
 }
 
 /** A still in a box; the anchor's origin is its middle. */
@@ -227,6 +228,8 @@ export interface PictureLayer extends FootageBox {
 export interface ClipLayer extends FootageBox {
   readonly kind: 'clip';
   readonly time: ClipTime;
+  /** The clip's own sound; null keeps it silent. */
+  readonly sound: Loudness | null;
 }
 
 /** Layers that move as one; they name it as their group. Its pixels are the document's. */
@@ -238,7 +241,10 @@ export interface GroupLayer extends LayerBase {
 export interface OverlayLayer extends LayerBase {
   readonly kind: 'overlay';
   readonly overlay: string;
-  readonly after: AfterEnd;
+  /** Or its stay is stretched so that it lasts as long as this layer. */
+  readonly after: AfterEnd | 'stretch';
+  /** Its backdrop is drawn too, where it has one. */
+  readonly backdrop: boolean;
 }
 
 /** What a pen leaves from touching down to lifting. */

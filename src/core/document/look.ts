@@ -37,7 +37,17 @@ export interface ClipTime {
   readonly in: number;
   readonly out: number | null;
   readonly speed: number;
+  /** From its out point to its in point. */
+  readonly reverse: boolean;
+  /** Seconds for which the first frame is held before it runs. */
+  readonly lead: number;
   readonly after: AfterEnd;
+  /** How often it runs before what follows is over, when it loops or goes back and forth; null: for good. */
+  readonly times: number | null;
+  /** Seconds over which the end of one round and the start of the next are mixed. */
+  readonly seam: number;
+  /** Frames that fall between two of the source's are a mix of both. */
+  readonly blend: boolean;
   readonly skips: readonly TimeRange[];
 }
 
@@ -106,12 +116,13 @@ export const BLENDS = [
 ] as const;
 export type Blend = (typeof BLENDS)[number];
 
-/** Factors are 1 and blur and tint are 0 where nothing is changed. `blur` is a standard deviation. */
+/** Factors are 1 and the others 0 where nothing is changed. `blur` is a standard deviation, `hue` degrees. */
 export interface Effects {
   readonly blur: number;
   readonly brightness: number;
   readonly contrast: number;
   readonly saturation: number;
+  readonly hue: number;
   readonly tint: string;
   readonly tintStrength: number;
 }
@@ -164,5 +175,19 @@ export interface Boil {
   readonly rate: number;
   readonly strength: number;
   readonly scale: number;
+  readonly seed: number;
+}
+
+/**
+ * A see-through look with lines across and an unsteady light. Shares are 0 to 1; `spacing` is layer
+ * pixels from line to line, `lines` how dark they are, `flicker` how far the light drops.
+ */
+export interface Ghost {
+  readonly tint: string;
+  readonly tintStrength: number;
+  readonly opacity: number;
+  readonly spacing: number;
+  readonly lines: number;
+  readonly flicker: number;
   readonly seed: number;
 }

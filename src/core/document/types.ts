@@ -1,11 +1,13 @@
 import type { Rate } from '../time';
-import type { Blend, KeySettings, Layer, Place } from './layers';
+import type { Layer } from './layers';
+import type { SoundTrack } from './sound';
 
 export * from './layers';
+export * from './sound';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
-export const DOCUMENT_VERSION = 3;
+export const DOCUMENT_VERSION = 4;
 
 export type Backdrop =
   { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
@@ -17,8 +19,8 @@ export interface Guide {
   readonly strength: number;
 }
 
-export interface Overlay {
-  readonly kind: 'overlay';
+/** Layers on a canvas, over time: what overlays and landings have in common. */
+export interface Stack {
   readonly version: number;
   readonly id: string;
   readonly name: string;
@@ -27,11 +29,15 @@ export interface Overlay {
   readonly height: number;
   readonly rate: Rate;
   readonly length: number;
-  /** Whether the length follows the artwork: it ends when the last layer has left. */
-  readonly lengthFollows: boolean;
   readonly backdrop: Backdrop;
   /** Bottom first, also within a group. */
   readonly layers: readonly Layer[];
+}
+
+export interface Overlay extends Stack {
+  readonly kind: 'overlay';
+  /** Whether the length follows the artwork: it ends when the last layer has left. */
+  readonly lengthFollows: boolean;
   readonly guide: Guide | null;
 }
 
@@ -69,37 +75,11 @@ export interface FontFile {
   readonly media: Media;
 }
 
-export type ItemSource =
-  | { readonly kind: 'overlay'; readonly overlay: string }
-  | { readonly kind: 'footage'; readonly footage: string };
-
-export interface LandingItem {
-  readonly id: string;
-  readonly name: string;
-  readonly hidden: boolean;
-  readonly source: ItemSource;
-  /** Landing frame at which the item's first frame shows. */
-  readonly start: number;
-  readonly place: Place;
-  readonly opacity: number;
-  readonly blend: Blend;
-  readonly key: KeySettings | null;
-}
-
-export interface Landing {
+/** Footage with overlays, clips and sounds laid over it; overlays stay live. */
+export interface Landing extends Stack {
   readonly kind: 'landing';
-  readonly version: number;
-  readonly id: string;
-  readonly name: string;
-  readonly created: number;
-  readonly width: number;
-  readonly height: number;
-  readonly rate: Rate;
-  readonly length: number;
-  /** The footage at the bottom; null until one is chosen. */
-  readonly base: string | null;
-  /** Bottom first. */
-  readonly items: readonly LandingItem[];
+  /** All of them are heard together. */
+  readonly sounds: readonly SoundTrack[];
 }
 
 export interface Kit {

@@ -1,5 +1,5 @@
 import type { Layer, Move } from '../document/layers';
-import type { Overlay } from '../document/types';
+import type { Stack } from '../document/types';
 import { countStrokes } from '../ink/writtenWords';
 import { countUnits } from '../text/units';
 import { solveCues, type CuedMove, type MoveTime } from './cues';
@@ -55,7 +55,7 @@ const timed = new WeakMap<readonly Layer[], ReadonlyMap<string, LayerTiming>>();
  * `from` when it has none, to its last leave move's end, or `to`.
  * @throws MoonError from solveCues
  */
-export function timeLayers({ layers }: Pick<Overlay, 'layers'>): ReadonlyMap<string, LayerTiming> {
+export function timeLayers({ layers }: Pick<Stack, 'layers'>): ReadonlyMap<string, LayerTiming> {
   const known = timed.get(layers);
   if (known) return known;
   const cued = layers.flatMap((layer) =>

@@ -1,6 +1,6 @@
-import { DEFAULT_KEY } from '../document/create';
+import { DEFAULT_KEY, placeAt } from '../document/create';
 import type { Blend, ClipLayer, KeySettings, TimeRange } from '../document/layers';
-import type { Footage, Overlay } from '../document/types';
+import type { Footage, Stack } from '../document/types';
 import { chroma, parseHex, luma } from '../colour';
 import { keptSeconds } from '../retime/clipTime';
 import type { Box } from '../scene/box';
@@ -73,7 +73,7 @@ export interface RecordingChoice {
 /** A clip of a recording as an ink-like one: only what was drawn, in the time it is to take. */
 export function withRecording(
   layer: ClipLayer,
-  overlay: Pick<Overlay, 'width' | 'height'>,
+  canvas: Pick<Stack, 'width' | 'height'>,
   footage: Footage,
   choice: RecordingChoice,
 ): ClipLayer {
@@ -90,7 +90,7 @@ export function withRecording(
   };
   return {
     ...layer,
-    ...fittingBox(area, overlay, footage),
+    ...fittingBox(area, canvas, footage),
     ...removal,
     fit: 'pull',
     edges: { ...layer.edges, crop: cropOf(area, footage) },
@@ -136,14 +136,6 @@ function fittingBox(
   return {
     width: footage.width * scale,
     height: footage.height * scale,
-    place: {
-      x: canvas.width / 2 - offX * scale,
-      y: canvas.height / 2 - offY * scale,
-      scale: 1,
-      rotation: 0,
-      stretch: 1,
-      anchorX: 0,
-      anchorY: 0,
-    },
+    place: placeAt(canvas.width / 2 - offX * scale, canvas.height / 2 - offY * scale),
   };
 }

@@ -1,20 +1,67 @@
 import type { AfterEnd, ClipTime, TimeRange } from '../document/layers';
-import { framesToSeconds, type Rate } from '../time';
+import { framesToSeconds, perSecond, type Rate } from '../time';
+
+/** What is known of a source: seconds, and its own frame rate where it has a steady one. */
+export interface SourceTime {
+  readonly duration: number;
+  readonly rate: Rate | null;
+}
+
+/** What a clip shows: the source at one second, or mixed with another one by a share. */
+export interface Moment {
+  readonly seconds: number;
+  readonly mix: { readonly seconds: number; readonly share: number } | null;
+}
+
+/** A moment before the end of a range: the end itself would be the next frame's. */
+const LAST_MOMENT = 0.001;
+
+/** A share of a mix that could not be seen. */
+const LEAST_SHARE = 0.01;
 
 /**
- * The second of the source that shows `frames` frames after a clip's start; null once it shows
- * nothing any more. Worked out from whole frames each time, so it never drifts.
- * @param duration of the source, in seconds
+ * What of its source a clip shows `frames` frames after its start; null once it shows nothing any
+ * more. Worked out from whole frames each time, so it never drifts.
  */
-export function clipSeconds(
+export function clipMoment(
   time: ClipTime,
   frames: number,
   rate: Rate,
-  duration: number,
-): number | null {
-  const ranges = keptRanges(time, duration);
-  const run = runTime(framesToSeconds(frames, rate) * time.speed, totalOf(ranges), time.after);
-  return run === null ? null : inSource(ranges, run);
+  source: SourceTime,
+): Moment | null {
+  const ranges = keptRanges(time, source.duration);
+  const length = totalOf(ranges);
+  const run = Math.max(0, framesToSeconds(frames, rate) - time.lead) * time.speed;
+  const at = runMoment(run, length, time);
+  if (at === null) return null;
+  const place = (position: number): number => {
+    if (!time.reverse) return inSource(ranges, position);
+    const frame = source.rate ? 1 / perSecond(source.rate) : LAST_MOMENT;
+    return inSource(ranges, Math.max(0, length - position - frame));
+  };
+  if (at.mix)
+    return { seconds: place(at.seconds), mix: { ...at.mix, seconds: place(at.mix.seconds) } };
+  return time.blend && source.rate
+    ? betweenFrames(place(at.seconds), source.rate, source.duration)
+    : { seconds: place(at.seconds), mix: null };
+}
+
+/** The second of the source that a clip shows, without what is mixed with it. */
+export const clipSeconds = (
+  time: ClipTime,
+  frames: number,
+  rate: Rate,
+  source: SourceTime,
+): number | null => clipMoment(time, frames, rate, source)?.seconds ?? null;
+
+/** The two frames a second lies between, as a mix; one alone where it meets a frame. */
+function betweenFrames(seconds: number, rate: Rate, duration: number): Moment {
+  const perFrame = 1 / perSecond(rate);
+  const frame = Math.floor(seconds / perFrame + 1e-6);
+  const share = seconds / perFrame - frame;
+  const next = (frame + 1) * perFrame;
+  if (share < LEAST_SHARE || next > duration - perFrame / 2) return { seconds, mix: null };
+  return { seconds: frame * perFrame, mix: { seconds: next, share } };
 }
 
 /** What of a source is shown, in order of time: from in to out point without what is skipped. */
@@ -37,8 +84,27 @@ const totalOf = (ranges: readonly TimeRange[]): number =>
   ranges.reduce((sum, { from, to }) => sum + to - from, 0);
 
 /** Seconds of a source that are shown at its own speed. */
-export const keptSeconds = (time: ClipTime, duration: number): number =>
-  totalOf(keptRanges(time, duration));
+export const keptSeconds = (
+  time: Pick<ClipTime, 'in' | 'out' | 'skips'>,
+  duration: number,
+): number => totalOf(keptRanges(time, duration));
+
+/** Seconds from one round's start to the next one's at the source's own speed. */
+export const roundSeconds = (time: ClipTime, duration: number): number => {
+  const length = keptSeconds(time, duration);
+  return time.after === 'loop' ? length - seamOf(time, length) : length;
+};
+
+/** A seam takes half of the clip at most: what it leads over from and to must not be the same. */
+const seamOf = ({ seam }: Pick<ClipTime, 'seam'>, length: number): number =>
+  Math.min(seam, length / 2);
+
+/**
+ * The speed at which a clip is over, for the first time, after some seconds.
+ * @param seconds without those for which the first frame is held
+ */
+export const speedToFit = (time: ClipTime, duration: number, seconds: number): number =>
+  Math.min(100, Math.max(0.01, keptSeconds(time, duration) / Math.max(0.001, seconds)));
 
 /** The second of the source that is shown once `run` seconds of the kept ones are over. */
 function inSource(ranges: readonly TimeRange[], run: number): number {
@@ -50,28 +116,43 @@ function inSource(ranges: readonly TimeRange[], run: number): number {
   return ranges[ranges.length - 1].to;
 }
 
-/** A moment before the end of a range: the end itself would be the next frame's. */
-const LAST_MOMENT = 0.001;
-
 /**
- * Where in 0…`length` a run stands after `seconds`; null once it is over.
+ * Where in 0…`length` a run stands after `seconds`; null once it is over. A run that loops or goes
+ * back and forth a number of times holds its last frame after that.
  */
-export function runTime(seconds: number, length: number, after: AfterEnd): number | null {
-  if (length <= 0) return 0;
-  if (seconds < length && seconds >= 0) return seconds;
+export function runMoment(
+  seconds: number,
+  length: number,
+  { after, times, seam }: Pick<ClipTime, 'after' | 'times' | 'seam'>,
+): Moment | null {
+  const still = (position: number): Moment => ({ seconds: position, mix: null });
+  if (length <= 0) return still(0);
   const last = Math.max(0, length - LAST_MOMENT);
   switch (after) {
     case 'nothing':
-      return null;
+      return seconds < length ? still(seconds) : null;
     case 'hold':
-      return last;
-    case 'loop':
-      return seconds % length;
+      return still(Math.min(seconds, last));
+    case 'loop': {
+      const overlap = seamOf({ seam }, length);
+      const round = length - overlap;
+      if (times !== null && seconds >= round * (times - 1)) {
+        return looped(Math.min(seconds - round * (times - 1), last), overlap, round, times === 1);
+      }
+      return looped(seconds % round, overlap, round, seconds < round);
+    }
     case 'back and forth': {
+      if (times !== null && seconds >= 2 * length * times) return still(0);
       const at = seconds % (2 * length);
-      return at < length ? at : Math.min(last, 2 * length - at);
+      return still(at < length ? at : Math.min(last, 2 * length - at));
     }
   }
+}
+
+/** In the overlap the end of the round before fades into the start of this one. */
+function looped(position: number, overlap: number, round: number, first: boolean): Moment {
+  if (first || position >= overlap) return { seconds: position, mix: null };
+  return { seconds: position, mix: { seconds: round + position, share: 1 - position / overlap } };
 }
 
 /** The frame, of `length`, at which a run of whole frames stands; null once it is over. */

@@ -28,13 +28,17 @@ export function placeMatrix(
     readonly stretch?: number;
     readonly anchorX?: number;
     readonly anchorY?: number;
+    readonly flipX?: boolean;
+    readonly flipY?: boolean;
   },
 ): Matrix {
   const { x, y, scale, rotation: turn, stretch = 1, anchorX = 0, anchorY = 0 } = place;
+  const across = place.flipX ? -1 : 1;
+  const down = place.flipY ? -1 : 1;
   return multiply(
     translation(x, y),
     rotation(turn),
-    scaling(scale * stretch, scale),
+    scaling(scale * stretch * across, scale * down),
     translation(-anchorX, -anchorY),
   );
 }

@@ -2,7 +2,7 @@ import { MoonError } from '../errors';
 import type { Keyframe, Layer } from '../document/layers';
 import { changeLayer, findLayer } from '../document/edit/layers';
 import { removeMove } from '../document/edit/moves';
-import type { Overlay } from '../document/types';
+import type { Stack } from '../document/types';
 import { channelNamed, layerAt } from '../motion/channels';
 import { sampleMoves } from '../motion/sample';
 import { timeLayers } from '../motion/timing';
@@ -28,28 +28,28 @@ const TOLERANCE: Sample = {
  * @param box the layer's box in layer pixels
  * @throws MoonError 'not-found' for a move that keyframes cannot do: over letters, or with a mask, blur or pen
  */
-export function moveToKeyframes(
-  overlay: Overlay,
+export function moveToKeyframes<S extends Stack>(
+  stack: S,
   layerId: string,
   moveId: string,
   box: Box,
-): Overlay {
-  const layer = findLayer(overlay, layerId);
+): S {
+  const layer = findLayer(stack, layerId);
   const move = layer?.moves.find((entry) => entry.id === moveId);
-  if (!layer || !move) return overlay;
+  if (!layer || !move) return stack;
   if (move.letter !== null || move.spread.over !== 'whole') throw cannot();
-  const timing = timeLayers(overlay).get(layerId)!;
+  const timing = timeLayers(stack).get(layerId)!;
   const { start, end } = timing.moves.get(moveId)!;
   const alone: Layer = { ...layer, moves: [move] };
   const samples = Array.from({ length: end - start + 1 }, (_, i) =>
-    sampled(alone, start + i, timing, overlay, box),
+    sampled(alone, start + i, timing, stack, box),
   );
   unwind(samples);
   const keyed = CHANNELS.reduce((next, name) => {
     const values = samples.map((sample) => sample[name]);
     return driven(next, name, values, start);
   }, layer);
-  return changeLayer(removeMove(overlay, layerId, moveId), layerId, (entry) => ({
+  return changeLayer(removeMove(stack, layerId, moveId), layerId, (entry) => ({
     ...entry,
     keyframes: keyed.keyframes,
   }));
@@ -65,14 +65,14 @@ function sampled(
   layer: Layer,
   frame: number,
   timing: Parameters<typeof sampleMoves>[1],
-  overlay: Overlay,
+  stack: Stack,
   box: Box,
 ): Sample {
   const at = layerAt(layer, frame);
   const place = placeMatrix(at.place);
   const { whole } = sampleMoves(layer, timing, frame, {
-    rate: overlay.rate,
-    canvas: overlay,
+    rate: stack.rate,
+    canvas: stack,
     box,
     onCanvas: (point) => apply(place, point),
   });

@@ -1,5 +1,5 @@
 import type { Fill, Fit } from '../document/layers';
-import { clipSeconds } from '../retime/clipTime';
+import { clipMoment } from '../retime/clipTime';
 import type { Rate } from '../time';
 import type { SceneAssets } from './assets';
 import { boxCentre, type Box } from './box';
@@ -43,6 +43,9 @@ export function sceneFill(fill: Fill, setting: FillSetting): SceneFill {
   return picture ? { kind: 'picture', picture, opacity: fill.opacity } : NO_FILL;
 }
 
+/** What a still shows at any time. */
+const START = { seconds: 0, mix: null } as const;
+
 /** Footage laid into a box; null when it is missing, has no picture, or is over. */
 export function pictureIn(
   id: string,
@@ -55,13 +58,13 @@ export function pictureIn(
   const footage = assets.footage(id);
   if (!footage || footage.type === 'sound') return null;
   const moving = footage.type === 'video' && time !== null;
-  const seconds = moving ? clipSeconds(time, elapsed, rate, footage.duration) : 0;
-  if (seconds === null) return null;
+  const moment = moving ? clipMoment(time, elapsed, rate, footage) : START;
+  if (moment === null) return null;
   const { width, height } = footage;
   return {
     kind: 'picture',
     footage: id,
-    seconds,
+    ...moment,
     key: null,
     width,
     height,

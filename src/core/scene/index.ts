@@ -1,8 +1,4 @@
-import type { Landing, Overlay } from '../document/types';
-import type { SceneAssets } from './assets';
-import { landingScene } from './landingScene';
-import { overlayScene } from './overlayScene';
-import type { DrawItem, PictureItem, Scene } from './types';
+import type { DrawItem, PictureItem } from './types';
 
 export type { SceneAssets } from './assets';
 export type { Box, Quad } from './box';
@@ -12,7 +8,8 @@ export { apply, inverse, multiply, scaling, translation } from './matrix';
 export { plainGroup } from './types';
 export { layerBox, layerQuads } from './layerBoxes';
 export { layerTree, withinLayer, type LayerTree } from './tree';
-export { itemAlone, itemQuads, withoutKeys } from './landingScene';
+export { layerAlone, withoutKeys } from './alone';
+export { stackScene as sceneAt } from './stackScene';
 export type {
   ArtworkItem,
   DrawItem,
@@ -24,13 +21,6 @@ export type {
   SceneFill,
   Shading,
 } from './types';
-
-/** The one way to compute a frame of any document. */
-export function sceneAt(document: Overlay | Landing, frame: number, assets: SceneAssets): Scene {
-  return document.kind === 'overlay'
-    ? overlayScene(document, frame, assets)
-    : landingScene(document, frame, assets);
-}
 
 /** Every picture a scene needs: in groups, fills and masks too. */
 export function picturesOf(items: readonly DrawItem[]): readonly PictureItem[] {

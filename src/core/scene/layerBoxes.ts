@@ -1,5 +1,5 @@
 import type { GroupLayer, Layer, SpreadOver } from '../document/layers';
-import type { Overlay } from '../document/types';
+import type { Stack } from '../document/types';
 import { layerAt } from '../motion/channels';
 import type { UnitIndex } from '../motion/sample';
 import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
@@ -71,18 +71,18 @@ function groupBox(layer: GroupLayer, tree: LayerTree, assets: SceneAssets): Box 
 }
 
 /** A layer's box in its own pixels, at rest. */
-export const layerBox = (overlay: Overlay, layer: Layer, assets: SceneAssets): Box =>
-  boxOf(layer, layerArtwork(layer, 0, assets), { tree: layerTree(overlay.layers), assets });
+export const layerBox = (stack: Stack, layer: Layer, assets: SceneAssets): Box =>
+  boxOf(layer, layerArtwork(layer, 0, assets), { tree: layerTree(stack.layers), assets });
 
 /**
  * Where each layer rests at a frame, in document pixels, whatever its moves do; hidden layers too.
  */
 export function layerQuads(
-  overlay: Overlay,
+  stack: Stack,
   assets: SceneAssets,
   frame = 0,
 ): ReadonlyMap<string, Quad> {
-  const tree = layerTree(overlay.layers);
+  const tree = layerTree(stack.layers);
   const quads = new Map<string, Quad>();
   const visit = (group: string | null, outer: Matrix) => {
     for (const still of tree.get(group) ?? []) {

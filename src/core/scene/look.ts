@@ -6,6 +6,7 @@ export const NEUTRAL: Effects = {
   brightness: 1,
   contrast: 1,
   saturation: 1,
+  hue: 0,
   tint: '#4b2e73',
   tintStrength: 0,
 };
@@ -15,4 +16,5 @@ export const isNeutral = (effects: Effects): boolean =>
   effects.brightness === 1 &&
   effects.contrast === 1 &&
   effects.saturation === 1 &&
+  effects.hue === 0 &&
   effects.tintStrength === 0;

@@ -2,7 +2,7 @@ import { createGroup } from '../document/create';
 import { laterCue, mapMoves } from '../document/edit/cues';
 import { findLayer, groupMatrix } from '../document/edit/layers';
 import type { Cue, Layer, Move, OutlineLayer, SpreadOver, WordsLayer } from '../document/layers';
-import type { Overlay } from '../document/types';
+import type { Overlay, Stack } from '../document/types';
 import { MoonError } from '../errors';
 import { moveRanks } from '../motion/timing';
 import type { UnitIndex } from '../motion/sample';
@@ -286,10 +286,10 @@ function rewire(cue: Cue, ends: ReadonlyMap<string, Ends>): Cue {
 }
 
 /** A cut through a point of the document, as a line in a layer's own pixels. */
-export function cutThrough(overlay: Overlay, layer: Layer, point: Point, angle: number): CutLine {
+export function cutThrough(stack: Stack, layer: Layer, point: Point, angle: number): CutLine {
   const inside = multiply(
     inverse(placeMatrix(layer.place)),
-    inverse(groupMatrix(overlay.layers, layer.group)),
+    inverse(groupMatrix(stack.layers, layer.group)),
   );
   const radians = (angle * Math.PI) / 180;
   const from = apply(inside, point);

@@ -59,6 +59,8 @@ export interface PictureItem {
   readonly kind: 'picture';
   readonly footage: string;
   readonly seconds: number;
+  /** Another frame of it that is mixed in, by a share. */
+  readonly mix: { readonly seconds: number; readonly share: number } | null;
   readonly key: KeySettings | null;
   readonly width: number;
   readonly height: number;

@@ -22,8 +22,8 @@ export function LandingCard({ landing }: { readonly landing: Landing }) {
   const router = useRouter();
   const [playing, onPlay] = useState(false);
   const pictures = useDocumentThumbnails(useBundle(landing.id), playing);
-  const { id, name, length, rate, items } = landing;
-  const count = items.length === 1 ? '1 item' : `${items.length} items`;
+  const { id, name, length, rate, layers } = landing;
+  const count = layers.length === 1 ? '1 layer' : `${layers.length} layers`;
   const facts = `${seconds(framesToSeconds(length, rate))} · ${count}`;
   const onOpen = () => router.push({ pathname: '/landing/[id]', params: { id } });
   return <KitCard {...{ id, name, facts, pictures, playing, onPlay, onOpen }} copies />;

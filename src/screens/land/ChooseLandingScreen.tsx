@@ -1,6 +1,13 @@
 import { useRouter } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { addItem, createItem, type Footage, type Landing, type Overlay } from '@/core/document';
+import {
+  addLayer,
+  createLanded,
+  nestedIn,
+  type Footage,
+  type Landing,
+  type Overlay,
+} from '@/core/document';
 import { addLanding, editLanding, newId } from '@/store/actions';
 import { selectFootage, selectLandings, selectOverlay } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -17,13 +24,10 @@ export function ChooseLandingScreen({ id }: { readonly id: string }) {
 }
 
 const uses = (landing: Landing, overlay: Overlay): boolean =>
-  landing.items.some(({ source }) => source.kind === 'overlay' && source.overlay === overlay.id);
+  nestedIn(landing).includes(overlay.id);
 
 const put = (landing: Landing, overlay: Overlay): Landing =>
-  addItem(
-    landing,
-    createItem(newId(), overlay.name, { kind: 'overlay', overlay: overlay.id }, overlay, landing),
-  );
+  addLayer(landing, createLanded(newId(), landing, overlay));
 
 function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   const router = useRouter();

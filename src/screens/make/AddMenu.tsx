@@ -17,31 +17,31 @@ import { Chip } from '@/ui/Chip';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { chooseFiles } from '../shared/files';
 import { useOpenDrawing } from '../shared/useOpenDrawing';
-import { useMake } from './make';
+import { useEditing } from '../layers/editing';
 
 /** What can be laid on the overlay: words, shapes, pictures and clips, other overlays. */
-export function AddMenu({ onAdd }: { readonly onAdd: (layer: Layer) => void }) {
-  const { overlay } = useMake();
+export function AddMenu() {
+  const { document, add: onAdd } = useEditing();
   const overlays = useAppSelector(selectOverlays);
   const pictures = usePictureEntries(onAdd);
-  const openDrawing = useOpenDrawing(overlay.id);
+  const openDrawing = useOpenDrawing(document.id);
   const draw = () => {
-    const layer = createInk(newId(), overlay, newId());
+    const layer = createInk(newId(), document, newId());
     onAdd(layer);
     openDrawing(layer.id);
   };
   const shapes = SHAPE_KINDS.map(({ shape, label, icon }): MenuEntry => ({
     label,
     icon,
-    onPress: () => onAdd(createShape(newId(), overlay, shape)),
+    onPress: () => onAdd(createShape(newId(), document, shape)),
   }));
   const nested = overlays
-    .filter(({ id }) => id !== overlay.id)
+    .filter(({ id }) => id !== document.id)
     .map((other): MenuEntry => ({
       id: other.id,
       label: other.name,
       icon: 'layers-outline',
-      onPress: () => onAdd(createNested(newId(), overlay, other)),
+      onPress: () => onAdd(createNested(newId(), document, other)),
     }));
   return (
     <PopMenu
@@ -50,7 +50,7 @@ export function AddMenu({ onAdd }: { readonly onAdd: (layer: Layer) => void }) {
         {
           label: 'Words',
           icon: 'format-text',
-          onPress: () => onAdd(inLastStyle(overlay, createWords(newId(), overlay, 'New words'))),
+          onPress: () => onAdd(inLastStyle(document, createWords(newId(), document, 'New words'))),
         },
         {
           label: 'Drawing',
@@ -70,12 +70,12 @@ export function AddMenu({ onAdd }: { readonly onAdd: (layer: Layer) => void }) {
 }
 
 function usePictureEntries(onAdd: (layer: Layer) => void): readonly MenuEntry[] {
-  const { overlay } = useMake();
+  const { document } = useEditing();
   const dispatch = useAppDispatch();
   const footage = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
   const add = (entry: Footage) => {
-    onAdd(createFootageLayer(newId(), overlay, entry));
-    if (entry.width > overlay.width || entry.height > overlay.height) {
+    onAdd(createFootageLayer(newId(), document, entry));
+    if (entry.width > document.width || entry.height > document.height) {
       const size = `${entry.width} × ${entry.height}`;
       dispatch(
         noticed(`“${entry.name}” is ${size} pixels, more than the canvas; it was made to fit.`),

@@ -21,11 +21,12 @@ import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../shared/files';
 import { useBackground } from '../shared/useBackground';
-import { MakeContext, useMake } from './make';
+import { EditingContext, useEditing } from '../layers/editing';
+import { useOverlay } from './useOverlay';
 
 /** One overlay a row of a table: the words of this one, filled in anew. */
 export function ManyFromTable() {
-  const { overlay } = useMake();
+  const { overlay } = useOverlay();
   const [open, setOpen] = useState(false);
   if (wordsLayers(overlay).length === 0) return null;
   return (
@@ -38,8 +39,8 @@ export function ManyFromTable() {
 
 function TableDialog({ onClose }: { readonly onClose: () => void }) {
   const tokens = useTokens();
-  const make = useMake();
-  const { overlay } = make;
+  const editing = useEditing();
+  const { overlay } = useOverlay();
   const [text, setText] = useState('');
   const table = readOrProblem(text);
   const [filling, setFilling] = useState<TableFilling>({});
@@ -79,10 +80,10 @@ function TableDialog({ onClose }: { readonly onClose: () => void }) {
             )
           ) : (
             // What is in a portal is drawn elsewhere, out of the screen's own context.
-            <MakeContext value={make}>
+            <EditingContext value={editing}>
               <Filling table={table} filling={used} onChange={setFilling} />
               <Planned table={table} filling={used} onClose={onClose} />
-            </MakeContext>
+            </EditingContext>
           )}
         </ScrollView>
         <Action label="Close" onPress={onClose} />
@@ -112,7 +113,7 @@ function Filling({
   filling,
   onChange,
 }: TableProps & { readonly onChange: (filling: TableFilling) => void }) {
-  const { overlay } = useMake();
+  const { overlay } = useOverlay();
   const options = [
     { value: AS_IT_IS, label: 'As it is' },
     ...table.columns.map((column, i) => ({ value: String(i), label: column || `Column ${i + 1}` })),
@@ -141,7 +142,7 @@ function Planned({ table, filling, onClose }: TableProps & { readonly onClose: (
   const router = useRouter();
   const tokens = useTokens();
   const dispatch = useAppDispatch();
-  const { overlay, bundle } = useMake();
+  const { overlay, bundle } = useOverlay();
   const planned = planOverlays(overlay, table, filling);
   const overflow = useOverflow(planned);
   const problemsOf = (plan: PlannedOverlay, i: number) => [
@@ -188,7 +189,7 @@ const NONE: readonly (readonly string[])[] = [];
 
 /** Words that are too wide are only known once they are laid out, in the background. */
 function useOverflow(planned: readonly PlannedOverlay[]): readonly (readonly string[])[] {
-  const { bundle } = useMake();
+  const { bundle } = useEditing();
   return useBackground(() => work.findOverflow(bundle, planned), JSON.stringify(planned), NONE);
 }
 

@@ -33,8 +33,7 @@ export function SendOverlayScreen({ id }: { readonly id: string }) {
 /** Send a landing: the finished clip. */
 export function SendLandingScreen({ id }: { readonly id: string }) {
   const bundle = useBundle(id);
-  const first = bundle?.overlays[0]?.id ?? null;
-  const go = useLandingSteps(id, first);
+  const go = useLandingSteps(id)(bundle?.overlays[0]?.id ?? null);
   if (bundle?.document.kind !== 'landing') return <Missing what="landing" />;
   return <Send bundle={bundle} go={go} heading="Finish the clip" />;
 }

@@ -12,16 +12,16 @@ export function useOverlaySteps(id: string): Go {
 }
 
 /** Where they lead from a landing: Make and Check concern one of its overlays, if it has any. */
-export function useLandingSteps(id: string, overlay: string | null): Go {
+export function useLandingSteps(id: string): (overlay: string | null) => Go {
   const router = useRouter();
-  const toOverlay = (step: 'make' | 'check') =>
+  const toOverlay = (overlay: string | null, step: 'make' | 'check') =>
     overlay === null
       ? null
       : () => router.push({ pathname: `/overlay/[id]/${step}`, params: { id: overlay } });
-  return {
-    make: toOverlay('make'),
-    check: toOverlay('check'),
+  return (overlay) => ({
+    make: toOverlay(overlay, 'make'),
+    check: toOverlay(overlay, 'check'),
     send: () => router.replace({ pathname: '/landing/[id]/send', params: { id } }),
     land: () => router.replace({ pathname: '/landing/[id]', params: { id } }),
-  };
+  });
 }

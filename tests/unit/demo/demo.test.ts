@@ -61,10 +61,10 @@ describe('the demo kit', () => {
     for (const overlay of kit.overlays)
       if (overlay.guide) expect(footage).toContain(overlay.guide.footage);
     for (const landing of kit.landings) {
-      expect(footage).toContain(landing.base);
-      for (const { source } of landing.items) {
-        if (source.kind === 'overlay') expect(overlays).toContain(source.overlay);
-        else expect(footage).toContain(source.footage);
+      expect(landing.layers.length).toBeGreaterThan(1);
+      for (const layer of landing.layers) {
+        if (layer.kind === 'overlay') expect(overlays).toContain(layer.overlay);
+        if (layer.kind === 'clip') expect(footage).toContain(layer.footage);
       }
     }
   });

@@ -3,17 +3,18 @@ import {
   alignLayers,
   distributeLayers,
   dropLayer,
+  duplicateLayers,
   groupLayers,
   groupMatrix,
+  type Layer,
   moveInStack,
   offsetWithin,
+  type Overlay,
+  placeAt,
   raiseLayer,
   removeLayers,
-  duplicateLayers,
   ungroup,
   withAnchor,
-  type Layer,
-  type Overlay,
 } from '@/core/document';
 import { apply, type Quad } from '@/core/scene';
 import { placeMatrix } from '@/core/scene/artwork';
@@ -26,7 +27,7 @@ const shape = (id: string, x: number, y: number, change: Partial<Layer> = {}) =>
     name: id,
     width: 200,
     height: 100,
-    place: { x, y, scale: 1, rotation: 0, stretch: 1, anchorX: 0, anchorY: 0 },
+    place: placeAt(x, y),
     ...(change as object),
   });
 
@@ -100,7 +101,7 @@ describe('groups', () => {
     const document = turnedGroup();
     expect(order(removeLayers(document, ['g']))).toEqual(['c']);
     let count = 0;
-    const { overlay: copied, copies } = duplicateLayers(document, ['g'], () => `n${count++}`);
+    const { stack: copied, copies } = duplicateLayers(document, ['g'], () => `n${count++}`);
     expect(copied.layers).toHaveLength(7);
     const copy = find(copied, copies[0]);
     expect(copy.name).toBe('Group copy');
@@ -125,7 +126,7 @@ describe('groups', () => {
     });
     const grouped = groupLayers(document, ['a', 'b'], 'g', { x: 0, y: 0 });
     let count = 0;
-    const { overlay: copied } = duplicateLayers(grouped, ['g'], () => `n${count++}`);
+    const { stack: copied } = duplicateLayers(grouped, ['g'], () => `n${count++}`);
     const [first, second] = copied.layers.slice(-3);
     expect(second.moves[0].cue).toMatchObject({ kind: 'after', move: first.moves[0].id });
   });
@@ -216,7 +217,7 @@ describe('the anchor', () => {
   it('moves without the layer being seen to move', () => {
     const layer = {
       ...words('Wind'),
-      place: { x: 700, y: 400, scale: 1.5, rotation: 40, stretch: 0.7, anchorX: 0, anchorY: 0 },
+      place: { ...placeAt(700, 400), scale: 1.5, rotation: 40, stretch: 0.7 },
     };
     const before = overlay({ layers: [layer] });
     const anchored = overlay({ layers: [withAnchor(layer, 80, -30)] });

@@ -96,7 +96,7 @@ describe('editing the stack', () => {
     });
     let count = 0;
     const copied = duplicateLayers(document, ['band'], () => `new${count++}`);
-    const [, copy] = copied.overlay.layers;
+    const [, copy] = copied.stack.layers;
     expect(copied.copies).toEqual([copy.id]);
     expect(copy.moves[1].cue).toMatchObject({ move: copy.moves[0].id });
     expect(copy.moves[0].id).not.toBe('a');

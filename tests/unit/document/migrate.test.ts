@@ -5,6 +5,7 @@ import {
   readDocument,
   readKit,
   type Fill,
+  type Landing,
   type Overlay,
 } from '@/core/document';
 import { video, words } from '../fixtures';
@@ -125,5 +126,63 @@ describe('documents of version 2', () => {
       { boil: null, fill: skipped, letters: [{ fill: skipped }] },
       { key: null, ...skipped },
     ]);
+  });
+});
+
+describe('landings of version 3', () => {
+  const place = { x: 500, y: 300, scale: 0.5, rotation: 0 };
+  const item = {
+    id: 'card',
+    name: 'Card',
+    hidden: false,
+    source: { kind: 'overlay', overlay: 'card' },
+    start: 12,
+    place,
+    opacity: 0.5,
+    blend: 'screen',
+    key: null,
+  };
+  const key = { colour: '#00d040', tolerance: 0.06, softness: 0.7, spill: 1 };
+  const old = {
+    kind: 'landing',
+    version: 3,
+    id: 'old-landing',
+    name: 'Old landing',
+    created: 1,
+    width: 1280,
+    height: 720,
+    rate: { num: 25, den: 1 },
+    length: 100,
+    base: 'clip',
+    items: [
+      item,
+      { ...item, id: 'foreign', source: { kind: 'footage', footage: 'clip' }, key },
+      { ...item, id: 'picture', source: { kind: 'footage', footage: 'still' } },
+    ],
+  };
+  const others = [video(), video({ id: 'still', type: 'still', duration: 0, rate: null })];
+
+  it('open as stacks of layers, with the sizes of their footage', () => {
+    const now = readDocument(old, others) as Landing;
+    expect(now.layers.map(({ id, kind }) => [id, kind])).toEqual([
+      ['base', 'clip'],
+      ['card', 'overlay'],
+      ['foreign', 'clip'],
+      ['picture', 'picture'],
+    ]);
+    expect(now.layers[0]).toMatchObject({ locked: true, width: 1280, time: { after: 'hold' } });
+    expect(now.layers[1]).toMatchObject({ from: 12, opacity: 0.5, blend: 'screen', place });
+    expect(now.layers[2]).toMatchObject({
+      width: 1280,
+      height: 720,
+      key: { ...key, kind: 'chroma', cleanWhite: 1 },
+      time: { after: 'nothing' },
+    });
+    expect(readDocument(now)).toEqual(now);
+  });
+
+  it('open in a whole kit too', () => {
+    const kit = readKit({ name: 'Old', overlays: [], landings: [old], footage: others, fonts: [] });
+    expect(kit.landings[0].layers).toHaveLength(4);
   });
 });

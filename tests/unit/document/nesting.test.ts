@@ -1,4 +1,11 @@
-import { bundleOf, createNested, nestedIn, nestingCircle, type Overlay } from '@/core/document';
+import {
+  bundleOf,
+  createNested,
+  nestedIn,
+  nestingCircle,
+  type Overlay,
+  WHOLE_CLIP,
+} from '@/core/document';
 import { overlay, video, words } from '../fixtures';
 
 const named = (id: string, ...inside: readonly string[]): Overlay => {
@@ -40,7 +47,7 @@ describe('nested overlays', () => {
             footage: 'clip',
             fit: 'cover' as const,
             pinned: false,
-            time: { in: 0, out: null, speed: 1, after: 'loop' as const, skips: [] },
+            time: WHOLE_CLIP,
             opacity: 1,
           },
         }),

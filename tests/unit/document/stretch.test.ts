@@ -120,14 +120,9 @@ describe('an overlay’s length', () => {
     expect(artworkLength({ ...staged(), layers: hidden })).toBe(1);
   });
 
-  it('set by hand no longer follows, and takes along what lasted to the end', () => {
-    const document = overlay({
-      length: 120,
-      lengthFollows: true,
-      layers: [band(), words('Wind', { to: 60 })],
-    });
+  it('set by hand takes along what lasted to the end', () => {
+    const document = overlay({ length: 120, layers: [band(), words('Wind', { to: 60 })] });
     const longer = changeLength(document, 150);
-    expect(longer.lengthFollows).toBe(false);
     expect(longer.layers.map((layer) => layer.to)).toEqual([150, 60]);
   });
 });

@@ -1,10 +1,15 @@
 import { parseHex } from '@/core/colour';
-import { chromaKey, meanColour } from '@/core/matte/chromaKey';
+import { DEFAULT_KEY, type ChromaKey } from '@/core/document';
+import { keyConstants } from '@/core/matte/keyConstants';
+import { keyPixels } from '@/core/matte/keyPixels';
+import { meanColour } from '@/core/matte/meanColour';
 import { compareFrames, summarise } from '@/core/matte/compare';
 
 const KEY = parseHex('#00d040');
 /** For grey artwork the mixed pixel's distance is alpha times the key's chroma: an exact match. */
-const EXACT = { colour: '#00d040', tolerance: 0, softness: 1, spill: 1 };
+const EXACT: ChromaKey = { ...DEFAULT_KEY, colour: '#00d040', tolerance: 0, softness: 1 };
+
+const chromaKey = (rgba: Uint8ClampedArray, key: ChromaKey) => keyPixels(rgba, keyConstants(key));
 
 const mix = (artwork: readonly number[], alpha: number) => [
   ...artwork.map((channel, i) => Math.round(channel * alpha + KEY[i] * (1 - alpha))),

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { i420Bytes, parseHex, rgbaToI420, toHex, type Rgb } from '@/core/colour';
-import { chromaKey } from '@/core/matte/chromaKey';
+import { PLAIN_MATTE, type ChromaKey } from '@/core/document';
+import { keyConstants } from '@/core/matte/keyConstants';
+import { keyPixels } from '@/core/matte/keyPixels';
 import { compareFrames, summarise } from '@/core/matte/compare';
 
 const channel = fc.nat(255);
@@ -57,6 +59,10 @@ describe('video codes', () => {
 
 describe('keying', () => {
   const key = fc.constantFrom('#00d040', '#0040ff', '#ff00ff');
+  const chromaKey = (
+    rgba: Uint8ClampedArray,
+    chosen: Omit<ChromaKey, keyof typeof PLAIN_MATTE | 'kind'>,
+  ) => keyPixels(rgba, keyConstants({ ...PLAIN_MATTE, kind: 'chroma', ...chosen }));
   const settings = fc.record({
     colour: key,
     tolerance: fc.double({ min: 0, max: 1, noNaN: true }),

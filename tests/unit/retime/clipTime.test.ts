@@ -1,15 +1,25 @@
 import fc from 'fast-check';
-import type { ClipTime } from '@/core/document';
-import { clipSeconds, keptSeconds, runFrame, runTime } from '@/core/retime/clipTime';
+import { WHOLE_CLIP, type ClipTime } from '@/core/document';
+import {
+  clipMoment,
+  clipSeconds as secondsOf,
+  keptSeconds,
+  runFrame,
+  runMoment,
+  speedToFit,
+} from '@/core/retime/clipTime';
 
 const time = (change: Partial<ClipTime> = {}): ClipTime => ({
-  in: 0,
-  out: null,
-  speed: 1,
+  ...WHOLE_CLIP,
   after: 'hold',
-  skips: [],
   ...change,
 });
+const clipSeconds = (
+  part: ClipTime,
+  frames: number,
+  rate: { num: number; den: number },
+  duration: number,
+) => secondsOf(part, frames, rate, { duration, rate: null });
 const NTSC = { num: 30000, den: 1001 };
 
 describe('a clip’s time', () => {
@@ -27,7 +37,7 @@ describe('a clip’s time', () => {
     ['back and forth', 3],
     ['nothing', null],
   ] as const)('goes on with “%s” after its end', (after, expected) => {
-    const at = runTime(5, 4, after);
+    const at = runMoment(5, 4, time({ after }))?.seconds ?? null;
     if (expected === null) expect(at).toBeNull();
     else expect(at).toBeCloseTo(expected, 2);
   });
@@ -93,5 +103,67 @@ describe('a clip’s time', () => {
       expect(seconds(0, { in: 3, out: 6.5 })).toBeCloseTo(4, 9);
       expect(seconds(5, { in: 2.5, out: 3.5 })).toBeCloseTo(3.5, 9);
     });
+  });
+});
+
+describe('a clip that is retimed', () => {
+  const TEN = { num: 10, den: 1 };
+  const source = { duration: 2, rate: TEN };
+  const frames = (change: Partial<ClipTime>, count: number) =>
+    Array.from({ length: count }, (_, frame) => {
+      const moment = clipMoment(time(change), frame, TEN, source);
+      return moment && Math.floor(moment.seconds * 10 + 1e-6);
+    });
+
+  it('runs backwards from its last frame to its first', () => {
+    expect(frames({ reverse: true }, 22)).toEqual([
+      ...Array.from({ length: 20 }, (_, i) => 19 - i),
+      0,
+      0,
+    ]);
+  });
+
+  it('holds its first frame as long as it is told to', () => {
+    expect(frames({ lead: 0.3, in: 0.5 }, 6)).toEqual([5, 5, 5, 5, 6, 7]);
+  });
+
+  it('loops a number of times and then holds its last frame', () => {
+    expect(frames({ after: 'loop', out: 0.3, times: 2 }, 8)).toEqual([0, 1, 2, 0, 1, 2, 2, 2]);
+  });
+
+  it('goes back and forth a number of times and rests at its start', () => {
+    const shown = frames({ after: 'back and forth', out: 0.3, times: 1, speed: 0.5 }, 14);
+    expect(shown.slice(0, 6)).toEqual([0, 0, 1, 1, 2, 2]);
+    expect(shown.slice(-2)).toEqual([0, 0]);
+  });
+
+  it('fades the end of a round into the start of the next', () => {
+    const part = time({ after: 'loop', seam: 0.5 });
+    const moment = (frame: number) => clipMoment(part, frame, TEN, source)!;
+    expect(moment(2).mix).toBeNull();
+    // A round is 1.5 s; from then on the tail fades over half a second.
+    expect(moment(15)).toEqual({ seconds: 0, mix: { seconds: 1.5, share: 1 } });
+    const { seconds, mix } = moment(17);
+    expect(seconds).toBeCloseTo(0.2, 9);
+    expect(mix!.seconds).toBeCloseTo(1.7, 9);
+    expect(mix!.share).toBeCloseTo(0.6, 9);
+    expect(moment(20).mix).toBeNull();
+  });
+
+  it('mixes the two frames it falls between, when it is slowed', () => {
+    const part = time({ speed: 0.25, blend: true });
+    const moment = clipMoment(part, 5, TEN, source)!;
+    expect(moment.seconds).toBeCloseTo(0.1, 9);
+    expect(moment.mix!.seconds).toBeCloseTo(0.2, 9);
+    expect(moment.mix!.share).toBeCloseTo(0.25, 6);
+    expect(clipMoment(part, 8, TEN, source)!.mix).toBeNull();
+  });
+
+  it('is over after the seconds it was fitted to', () => {
+    const part = time({ in: 0.5, after: 'nothing' });
+    const fitted = { ...part, speed: speedToFit(part, 2, 3) };
+    expect(fitted.speed).toBeCloseTo(0.5, 9);
+    expect(clipMoment(fitted, 29, TEN, source)).not.toBeNull();
+    expect(clipMoment(fitted, 30, TEN, source)).toBeNull();
   });
 });

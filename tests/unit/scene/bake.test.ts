@@ -1,4 +1,4 @@
-import { addMove, updateMove, type Layer, type Move, type Phase } from '@/core/document';
+import { addMove, type Layer, type Move, type Phase, placeAt, updateMove } from '@/core/document';
 import { moveToKeyframes } from '@/core/scene/bake';
 import { layerBox } from '@/core/scene';
 import { band, overlay, words } from '../fixtures';
@@ -9,7 +9,7 @@ const layer = (): Layer =>
   band({
     width: 500,
     height: 200,
-    place: { x: 900, y: 500, scale: 1, rotation: 10, stretch: 1, anchorX: 30, anchorY: 10 },
+    place: { ...placeAt(900, 500), rotation: 10, anchorX: 30, anchorY: 10 },
   });
 
 const withMove = (kind: string, phase: Phase, change: Partial<Move> = {}) =>

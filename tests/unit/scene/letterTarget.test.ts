@@ -1,4 +1,4 @@
-import { addMove, updateMove, type Overlay, type WordsLayer } from '@/core/document';
+import { addMove, type Overlay, placeAt, updateMove, type WordsLayer } from '@/core/document';
 import { largestInscribed } from '@/core/scene/inscribed';
 import { letterTarget } from '@/core/scene/letterTarget';
 import { overlay, words } from '../fixtures';
@@ -65,13 +65,10 @@ describe('zooming through a letter', () => {
       size: 120,
       fill: { kind: 'colour', colour: '#b3432b', opacity: 1 },
       place: {
-        x: 500,
-        y: 250,
+        ...placeAt(500, 250),
         scale: 1.2,
         rotation: name.startsWith('turned') ? 12 : 0,
         stretch: name.startsWith('turned') ? 1.3 : 1,
-        anchorX: 0,
-        anchorY: 0,
       },
     });
     const { document, letter } = zoomed(layer, asked);

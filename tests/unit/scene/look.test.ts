@@ -8,6 +8,7 @@ import {
   placeAt,
   shapeParams,
   solid,
+  WHOLE_CLIP,
 } from '@/core/document';
 import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
 import { NEUTRAL } from '@/core/scene/look';
@@ -115,7 +116,7 @@ describe('looks', () => {
     context.fillRect(80, 0, 80, 90);
     const picture = () => context.canvas as unknown as CanvasImageSource;
     const clip = video({ width: 160, height: 90 });
-    const time = { in: 0, out: null, speed: 1, after: 'loop' as const, skips: [] };
+    const time = WHOLE_CLIP;
     const shown = (pinned: boolean) => {
       const fill = {
         kind: 'footage' as const,
@@ -319,7 +320,7 @@ describe('layers in layers', () => {
     const seconds: number[] = [];
     const clip = {
       ...layer,
-      time: { in: 1, out: 2, speed: 2, after: 'back and forth' as const, skips: [] },
+      time: { ...WHOLE_CLIP, in: 1, out: 2, speed: 2, after: 'back and forth' as const },
     };
     for (const frame of [0, 15, 20, 30]) {
       painted(

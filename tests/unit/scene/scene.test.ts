@@ -1,13 +1,22 @@
-import { addItem, createItem, createLanding, placeAt } from '@/core/document';
 import {
-  itemAlone,
+  addLayer,
+  createLanded,
+  createLanding,
+  createNested,
+  createWords,
+  placeAt,
+  shiftLayer,
+  updateLayer,
+  type Landing,
+} from '@/core/document';
+import {
+  layerAlone,
   layerQuads,
   picturesOf,
   quadHolds,
   sceneAt,
   withoutKeys,
   type GroupItem,
-  type PictureItem,
 } from '@/core/scene';
 import { at, band, move, overlay, video, words } from '../fixtures';
 import { assets } from '../nodeAssets';
@@ -69,53 +78,104 @@ describe('a landing’s scene', () => {
   const clip = video({ width: 1280, height: 720, rate: { num: 25, den: 1 }, duration: 4 });
   const card = overlay({ id: 'card', rate: { num: 30, den: 1 }, length: 30, layers: [band()] });
   const own = { ...assets, footage: () => clip, overlay: () => card };
-  const landing = addItem(createLanding({ id: 'landing', created: 0 }, 'Landing', clip), {
-    ...createItem(
-      'item',
-      'Card',
-      { kind: 'overlay', overlay: 'card' },
-      card,
-      createLanding({ id: 'l', created: 0 }, 'L', clip),
-    ),
-    start: 10,
-  });
+  const empty = createLanding({ id: 'landing', created: 0 }, 'Landing', clip);
+  const landing = shiftLayer(addLayer(empty, createLanded('card', empty, card)), 'card', 10);
+  const groups = (document: Landing, frame: number) =>
+    sceneAt(document, frame, own).items.filter((item): item is GroupItem => item.kind === 'group');
+  const nested = (document: Landing, frame: number) =>
+    groups(document, frame).filter((group) => group.canvas);
 
-  it('takes size, rate and length from its footage', () => {
-    expect(landing).toMatchObject({ width: 1280, height: 720, rate: clip.rate, length: 100 });
+  it('takes size, rate and length from its footage, which fills it', () => {
+    expect(empty).toMatchObject({ width: 1280, height: 720, rate: clip.rate, length: 100 });
+    const [base] = picturesOf(sceneAt(empty, 50, own).items);
+    expect(base).toMatchObject({ footage: 'clip', seconds: 2, matrix: [1, 0, 0, 1, 0, 0] });
   });
 
   it('shows an overlay live from its start for its own length, at its own rate', () => {
-    const groups = (frame: number) =>
-      sceneAt(landing, frame, own).items.filter((item) => item.kind === 'group');
-    expect(groups(9)).toHaveLength(0);
-    expect(groups(10)).toHaveLength(1);
     // 30 frames at 30 a second last 25 frames at 25 a second.
-    expect(groups(34)).toHaveLength(1);
-    expect(groups(35)).toHaveLength(0);
+    const shown = [9, 10, 34, 35].map((frame) => nested(landing, frame).length);
+    expect(shown).toEqual([0, 1, 1, 0]);
   });
 
   it('fits an overlay that is larger than the canvas', () => {
-    const [, group] = sceneAt(landing, 10, own).items as [PictureItem, GroupItem];
+    const [group] = nested(landing, 10);
     expect(group.matrix[0]).toBeCloseTo(1280 / 1920);
     expect(group.matrix[4]).toBeCloseTo(0);
   });
 
   it('holds the footage’s last frame when the landing is longer', () => {
-    const [base] = sceneAt({ ...landing, length: 500 }, 400, own).items as [PictureItem];
-    expect(base.seconds).toBeCloseTo(3.96);
+    const [layer] = landing.layers;
+    const longer = updateLayer({ ...landing, length: 500 }, layer.id, { to: 500 });
+    const [base] = picturesOf(sceneAt(longer, 400, own).items);
+    expect(base.seconds).toBeGreaterThan(3.96);
+    expect(base.seconds).toBeLessThan(4);
   });
 
-  it('shows one item alone, or everything without its keys', () => {
-    const key = { colour: '#00d040', tolerance: 0.1, softness: 0.5, spill: 1 };
-    const item = {
-      ...createItem('clip', 'Clip', { kind: 'footage', footage: 'clip' }, clip, landing),
-      key,
-    };
-    const keyed = addItem(landing, item);
-    expect(itemAlone(keyed, 'clip', 0, own).items).toHaveLength(1);
-    const keys = picturesOf(sceneAt(withoutKeys(keyed), 0, own).items).map(
-      (picture) => picture.key,
-    );
+  it('shows one layer alone on clear, or everything without its keys', () => {
+    const keyed = addLayer(landing, createLanded('keyed', landing, clip));
+    const alone = sceneAt(layerAlone(keyed, 'keyed'), 0, own);
+    expect(alone.backdrop).toBeNull();
+    expect(picturesOf(alone.items)).toMatchObject([{ key: { kind: 'chroma' } }]);
+    const keys = picturesOf(sceneAt(withoutKeys(keyed), 0, own).items).map(({ key }) => key);
     expect(keys).toEqual([null, null]);
   });
+
+  it('draws a nested overlay’s backdrop only where it is asked for', () => {
+    const plum = { kind: 'key', colour: '#4b2e73' } as const;
+    const shown = { ...own, overlay: () => ({ ...card, backdrop: plum }) };
+    const grounds = (document: Landing) =>
+      sceneAt(document, 10, shown).items.flatMap((item) =>
+        item.kind === 'group' && item.canvas
+          ? item.items.filter((inner) => inner.kind === 'artwork').map(({ fill }) => fill)
+          : [],
+      );
+    expect(grounds(landing)).toHaveLength(1);
+    const [ground] = grounds(updateLayer(landing, 'card', { backdrop: true }));
+    expect(ground).toMatchObject({ kind: 'colour', colour: '#4b2e73' });
+  });
+
+  it('stretches a nested overlay’s stay so that it lasts as long as its layer', () => {
+    const fading = {
+      ...band(),
+      from: 0,
+      to: 30,
+      moves: [
+        move('in', 'fade', 'arrive', at(0), { length: 6 }),
+        move('out', 'fade', 'leave', at(24), { length: 6 }),
+      ],
+    };
+    const title = { ...card, rate: { num: 25, den: 1 }, layers: [fading] };
+    const layer = {
+      ...createNested('title', empty, title),
+      from: 0,
+      to: 90,
+      after: 'stretch' as const,
+    };
+    const document = addLayer(empty, layer);
+    const opacities = [3, 20, 60, 83, 87].map((frame) => {
+      const scene = sceneAt(document, frame, { ...own, overlay: () => title });
+      const group = scene.items.find((item) => item.kind === 'group' && item.canvas) as GroupItem;
+      return group.items[0].opacity;
+    });
+    expect(opacities[0]).toBeCloseTo(0.5, 5);
+    expect(opacities.slice(1, 4)).toEqual([1, 1, 1]);
+    expect(opacities[4]).toBeCloseTo(0.5, 5);
+  });
+
+  it('draws a mirrored layer the other way round', () => {
+    const text = {
+      ...createWords('w', overlay(), 'F'),
+      place: { ...placeAt(960, 540), flipX: true },
+    };
+    const [item] = sceneAt(overlay({ layers: [text] }), 0, assets).items;
+    const [a, , , d] = item.kind === 'artwork' ? item.outlines[0].matrix : [];
+    expect(Math.sign(a!)).toBe(-Math.sign(sceneMatrix()[0]));
+    expect(Math.sign(d!)).toBe(Math.sign(sceneMatrix()[3]));
+  });
 });
+
+/** The map of the same letter unmirrored. */
+function sceneMatrix() {
+  const [item] = sceneAt(overlay({ layers: [createWords('w', overlay(), 'F')] }), 0, assets).items;
+  return item.kind === 'artwork' ? item.outlines[0].matrix : ([0, 0, 0, 0, 0, 0] as const);
+}

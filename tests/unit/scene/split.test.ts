@@ -1,4 +1,4 @@
-import { plainLetter, solid, type Layer, type Overlay } from '@/core/document';
+import { type Layer, type Overlay, placeAt, plainLetter, solid } from '@/core/document';
 import { timeLayers } from '@/core/motion/timing';
 import { layerBox } from '@/core/scene';
 import { cutThrough, splitAlong, splitWords } from '@/core/scene/split';
@@ -27,7 +27,14 @@ const gradient = {
     ],
   },
 };
-const turned = { x: 900, y: 500, scale: 1.3, rotation: 12, stretch: 0.9, anchorX: 20, anchorY: -5 };
+const turned = {
+  ...placeAt(900, 500),
+  scale: 1.3,
+  rotation: 12,
+  stretch: 0.9,
+  anchorX: 20,
+  anchorY: -5,
+};
 
 const titled = (change: Partial<Extract<Layer, { kind: 'words' }>> = {}): Overlay =>
   overlay({ layers: [words('Wind over\nFennel Hill', { size: 190, ...change })] });
@@ -195,7 +202,7 @@ describe('a half', () => {
     const layer = band({
       width: 800,
       height: 400,
-      place: { x: 960, y: 540, scale: 1, rotation: 25, stretch: 2, anchorX: 0, anchorY: 0 },
+      place: { ...placeAt(960, 540), rotation: 25, stretch: 2 },
     });
     const before = overlay({ layers: [layer] });
     const line = cutThrough(before, layer, { x: 960, y: 540 }, -90);

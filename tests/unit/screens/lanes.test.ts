@@ -1,8 +1,6 @@
-import { addItem, bundleOf, createItem, createLanding } from '@/core/document';
-import { landingLanes } from '@/screens/land/lanes';
-import { pointInItem } from '@/screens/land/pointInItem';
-import { overlayLanes } from '@/screens/make/lanes';
-import { stretchPhase } from '@/screens/make/stretch';
+import { addLayer, createLanded, createLanding } from '@/core/document';
+import { layerLanes } from '@/screens/layers/lanes';
+import { stretchPhase } from '@/screens/layers/stretch';
 import { timeLayers } from '@/core/motion/timing';
 import { after, alongside, at, band, move, overlay, video, words } from '../fixtures';
 
@@ -25,7 +23,7 @@ const document = overlay({
 });
 
 describe('an overlay’s lanes', () => {
-  const { lanes, links } = overlayLanes(document);
+  const { lanes, links } = layerLanes(document);
 
   it('stand as layers lie on each other, the topmost first', () => {
     expect(lanes.map((lane) => lane.id)).toEqual(['words', 'band']);
@@ -68,48 +66,22 @@ describe('stretching a ribbon’s ends', () => {
 });
 
 describe('a landing’s lanes', () => {
-  const clip = video({ duration: 4, rate: { num: 25, den: 1 } });
-  const still = video({ id: 'still', type: 'still', duration: 0, rate: null });
-  const card = overlay({ id: 'card', length: 60, rate: { num: 30, den: 1 } });
-  const empty = createLanding({ id: 'landing', created: 0 }, 'Landing', clip);
-  const sources = [
-    { kind: 'overlay' as const, overlay: 'card' },
-    { kind: 'footage' as const, footage: 'still' },
-    { kind: 'footage' as const, footage: 'clip' },
-    { kind: 'footage' as const, footage: 'gone' },
-  ];
-  const landing = sources.reduce(
-    (document_, source, i) =>
-      addItem(document_, { ...createItem(`i${i}`, `Item ${i}`, source, clip, empty), start: 10 }),
-    empty,
-  );
-  const footage = new Map([clip, still].map((entry) => [entry.id, entry]));
-  const bundle = bundleOf(landing, {
-    overlay: (id) => (id === 'card' ? card : undefined),
-    footage: (id) => footage.get(id),
-    font: () => undefined,
-  });
-
   it('last as long as their sources at the landing’s rate, a still to the end', () => {
-    const spans = landingLanes(landing, bundle).map((lane) => [lane.id, lane.from, lane.to]);
+    const clip = video({ duration: 2, rate: { num: 50, den: 1 } });
+    const still = video({ id: 'still', type: 'still', duration: 0, rate: null });
+    const card = overlay({ id: 'card', length: 60, rate: { num: 30, den: 1 } });
+    const base = video({ duration: 4, rate: { num: 25, den: 1 } });
+    const empty = createLanding({ id: 'landing', created: 0 }, 'Landing', base);
+    const landing = [card, still, clip].reduce(
+      (stack, source) => addLayer(stack, createLanded(source.id, stack, source)),
+      empty,
+    );
+    const spans = layerLanes(landing).lanes.map((lane) => [lane.id, lane.from, lane.to]);
     expect(spans).toEqual([
-      ['i3', 10, 11],
-      ['i2', 10, 110],
-      ['i1', 10, 100],
-      ['i0', 10, 60],
+      ['clip', 0, 50],
+      ['still', 0, 100],
+      ['card', 0, 50],
+      ['base', 0, 100],
     ]);
-  });
-
-  it('a bundle holds what the landing uses and leaves out what is missing', () => {
-    expect(bundle.overlays.map((entry) => entry.id)).toEqual(['card']);
-    expect([...new Set(bundle.footage.map((entry) => entry.id))]).toEqual(['still', 'clip']);
-  });
-
-  it('a point of the stage is found in a turned and enlarged item’s own picture', () => {
-    const item = { ...landing.items[0], place: { x: 640, y: 360, scale: 2, rotation: 90 } };
-    const point = pointInItem(item, { width: 400, height: 200 }, { x: 640, y: 460 });
-    // 100 pixels down on the stage are 50 to the right in a picture turned clockwise by a quarter.
-    expect(point.x).toBeCloseTo(250);
-    expect(point.y).toBeCloseTo(100);
   });
 });

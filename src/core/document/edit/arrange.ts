@@ -1,5 +1,5 @@
 import { boxAround, type Box, type Quad } from '../../scene/box';
-import type { Overlay } from '../types';
+import type { Stack } from '../types';
 import { movedLayer } from './canvas';
 import { changeLayer, findLayer, offsetWithin } from './layers';
 
@@ -9,19 +9,19 @@ export type Alignment = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom
  * Aligns layers by their boxes: one alone with the canvas, several with the box round them all.
  * @param quads where each layer rests, in document pixels
  */
-export function alignLayers(
-  overlay: Overlay,
+export function alignLayers<S extends Stack>(
+  stack: S,
   ids: readonly string[],
   quads: ReadonlyMap<string, Quad>,
   to: Alignment,
-): Overlay {
+): S {
   const boxes = boxesOf(ids, quads);
-  const canvas = { left: 0, top: 0, right: overlay.width, bottom: overlay.height };
+  const canvas = { left: 0, top: 0, right: stack.width, bottom: stack.height };
   const frame = boxes.length === 1 ? canvas : around(boxes.map(({ box }) => box));
   return boxes.reduce((next, { id, box }) => {
     const { dx, dy } = alignShift(box, frame, to);
     return shiftedBy(next, id, dx, dy);
-  }, overlay);
+  }, stack);
 }
 
 function alignShift(box: Box, frame: Box, to: Alignment): { dx: number; dy: number } {
@@ -42,17 +42,17 @@ function alignShift(box: Box, frame: Box, to: Alignment): { dx: number; dy: numb
 }
 
 /** Spaces three or more layers out evenly: the gaps between neighbours become equal. */
-export function distributeLayers(
-  overlay: Overlay,
+export function distributeLayers<S extends Stack>(
+  stack: S,
   ids: readonly string[],
   quads: ReadonlyMap<string, Quad>,
   along: 'across' | 'down',
-): Overlay {
+): S {
   const across = along === 'across';
   const start = (box: Box) => (across ? box.left : box.top);
   const end = (box: Box) => (across ? box.right : box.bottom);
   const boxes = [...boxesOf(ids, quads)].sort((a, b) => start(a.box) - start(b.box));
-  if (boxes.length < 3) return overlay;
+  if (boxes.length < 3) return stack;
   const whole = around(boxes.map(({ box }) => box));
   const filled = boxes.reduce((sum, { box }) => sum + end(box) - start(box), 0);
   const gap = (end(whole) - start(whole) - filled) / (boxes.length - 1);
@@ -61,7 +61,7 @@ export function distributeLayers(
     const by = at - start(box);
     at += end(box) - start(box) + gap;
     return shiftedBy(next, id, across ? by : 0, across ? 0 : by);
-  }, overlay);
+  }, stack);
 }
 
 const boxesOf = (ids: readonly string[], quads: ReadonlyMap<string, Quad>) =>
@@ -79,9 +79,9 @@ const around = (boxes: readonly Box[]): Box =>
   );
 
 /** Shifts a layer by document pixels. */
-export function shiftedBy(overlay: Overlay, id: string, dx: number, dy: number): Overlay {
-  const layer = findLayer(overlay, id);
-  if (!layer || (dx === 0 && dy === 0)) return overlay;
-  const offset = offsetWithin(overlay, layer, dx, dy);
-  return changeLayer(overlay, id, (entry) => movedLayer(entry, offset.x, offset.y));
+export function shiftedBy<S extends Stack>(stack: S, id: string, dx: number, dy: number): S {
+  const layer = findLayer(stack, id);
+  if (!layer || (dx === 0 && dy === 0)) return stack;
+  const offset = offsetWithin(stack, layer, dx, dy);
+  return changeLayer(stack, id, (entry) => movedLayer(entry, offset.x, offset.y));
 }

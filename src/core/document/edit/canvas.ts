@@ -1,17 +1,15 @@
 import type { Keyframe, Layer } from '../layers';
-import type { Overlay } from '../types';
+import type { Stack } from '../types';
 
 /** A new canvas; the artwork keeps its size and its distance from the middle. */
-export function changeSize(overlay: Overlay, width: number, height: number): Overlay {
-  const dx = (width - overlay.width) / 2;
-  const dy = (height - overlay.height) / 2;
+export function changeSize<S extends Stack>(stack: S, width: number, height: number): S {
+  const dx = (width - stack.width) / 2;
+  const dy = (height - stack.height) / 2;
   return {
-    ...overlay,
+    ...stack,
     width,
     height,
-    layers: overlay.layers.map((layer) =>
-      layer.group === null ? movedLayer(layer, dx, dy) : layer,
-    ),
+    layers: stack.layers.map((layer) => (layer.group === null ? movedLayer(layer, dx, dy) : layer)),
   };
 }
 

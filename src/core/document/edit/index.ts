@@ -2,7 +2,6 @@ export * from './layers';
 export * from './moves';
 export * from './time';
 export * from './canvas';
-export * from './landing';
 export * from './keyframes';
 export * from './arrange';
 export * from './style';

@@ -3,20 +3,20 @@ import { POINT_SIZE, strokeTime } from '../../ink/points';
 import { MoonError } from '../../errors';
 import { LIMITS } from '../schema/fields';
 import type { Boil, Drawing, InkLayer, Stroke } from '../layers';
-import type { Overlay } from '../types';
+import type { Stack } from '../types';
 import { changeLayer, findLayer } from './layers';
 
 /** Edits of what is drawn with a pen; where nothing changes, all stays the same object. */
 
-export function changeInk(
-  overlay: Overlay,
+export function changeInk<S extends Stack>(
+  stack: S,
   id: string,
   change: (layer: InkLayer) => InkLayer,
-): Overlay {
-  const layer = findLayer(overlay, id);
-  if (layer?.kind !== 'ink') return overlay;
+): S {
+  const layer = findLayer(stack, id);
+  if (layer?.kind !== 'ink') return stack;
   const next = change(layer);
-  return next === layer ? overlay : changeLayer(overlay, id, () => next);
+  return next === layer ? stack : changeLayer(stack, id, () => next);
 }
 
 export function changeStrokes(

@@ -3,42 +3,42 @@ import { placeMatrix } from '../../scene/artwork';
 import { layerTree, withinLayer } from '../../scene/tree';
 import { createGroup } from '../create';
 import type { Cue, GroupLayer, Layer } from '../layers';
-import type { Overlay } from '../types';
+import type { Stack } from '../types';
 import { freeCues } from './cues';
 
 /** Edits take a document and give the next one; nothing here changes its arguments. */
 
 export type LayerPatch = Partial<Layer>;
 
-export const findLayer = (overlay: Overlay, id: string): Layer | undefined =>
-  overlay.layers.find((layer) => layer.id === id);
+export const findLayer = (stack: Stack, id: string): Layer | undefined =>
+  stack.layers.find((layer) => layer.id === id);
 
-export const updateLayer = (overlay: Overlay, id: string, patch: LayerPatch): Overlay =>
-  changeLayer(overlay, id, (layer) => ({ ...layer, ...patch }) as Layer);
+export const updateLayer = <S extends Stack>(stack: S, id: string, patch: LayerPatch): S =>
+  changeLayer(stack, id, (layer) => ({ ...layer, ...patch }) as Layer);
 
-export const changeLayer = (
-  overlay: Overlay,
+export const changeLayer = <S extends Stack>(
+  stack: S,
   id: string,
   change: (layer: Layer) => Layer,
-): Overlay => ({
-  ...overlay,
-  layers: overlay.layers.map((layer) => (layer.id === id ? change(layer) : layer)),
+): S => ({
+  ...stack,
+  layers: stack.layers.map((layer) => (layer.id === id ? change(layer) : layer)),
 });
 
 /** Puts a layer on top of the stack. */
-export const addLayer = (overlay: Overlay, layer: Layer): Overlay => ({
-  ...overlay,
-  layers: [...overlay.layers, layer],
+export const addLayer = <S extends Stack>(stack: S, layer: Layer): S => ({
+  ...stack,
+  layers: [...stack.layers, layer],
 });
 
 /**
  * Removes layers with everything in them. Moves that waited for theirs keep the time they had, and
  * nothing is masked by them any more.
  */
-export function removeLayers(overlay: Overlay, ids: readonly string[]): Overlay {
-  const gone = new Set(ids.flatMap((id) => withinLayer(overlay.layers, id).map((one) => one.id)));
-  const moves = overlay.layers.filter(({ id }) => gone.has(id)).flatMap((layer) => layer.moves);
-  const freed = freeCues(overlay, new Set(moves.map((move) => move.id)));
+export function removeLayers<S extends Stack>(stack: S, ids: readonly string[]): S {
+  const gone = new Set(ids.flatMap((id) => withinLayer(stack.layers, id).map((one) => one.id)));
+  const moves = stack.layers.filter(({ id }) => gone.has(id)).flatMap((layer) => layer.moves);
+  const freed = freeCues(stack, new Set(moves.map((move) => move.id)));
   return {
     ...freed,
     layers: freed.layers
@@ -54,15 +54,15 @@ export function removeLayers(overlay: Overlay, ids: readonly string[]): Overlay 
  * is copied point to the copies.
  * @returns the overlay and the ids of the copies, in the order of `ids`
  */
-export function duplicateLayers(
-  overlay: Overlay,
+export function duplicateLayers<S extends Stack>(
+  stack: S,
   ids: readonly string[],
   newId: () => string,
-): { readonly overlay: Overlay; readonly copies: readonly string[] } {
-  let next = overlay;
+): { readonly stack: S; readonly copies: readonly string[] } {
+  let next = stack;
   const copies: string[] = [];
   for (const id of ids) {
-    const inside = withinLayer(overlay.layers, id);
+    const inside = withinLayer(stack.layers, id);
     if (inside.length === 0) continue;
     const renamed = new Map<string, string>();
     inside.forEach((layer) => {
@@ -74,7 +74,7 @@ export function duplicateLayers(
     next = { ...next, layers: next.layers.toSpliced(top + 1, 0, ...made) };
     copies.push(renamed.get(id)!);
   }
-  return { overlay: next, copies };
+  return { stack: next, copies };
 }
 
 function copyOf(layer: Layer, named: boolean, renamed: ReadonlyMap<string, string>): Layer {
@@ -106,41 +106,41 @@ export function restack<T extends { readonly id: string }>(
  * Puts a layer at a position of a group's stack, 0 at the bottom. A group cannot be put into
  * itself: then nothing changes. It stays where it is seen: its place is worked out anew.
  */
-export function moveInStack(
-  overlay: Overlay,
+export function moveInStack<S extends Stack>(
+  stack: S,
   id: string,
   group: string | null,
   position: number,
-): Overlay {
-  const layer = findLayer(overlay, id);
-  if (!layer) return overlay;
-  const within = withinLayer(overlay.layers, id);
-  if (group !== null && within.some((inner) => inner.id === group)) return overlay;
-  const moved = group === layer.group ? layer : inGroup(overlay, layer, group);
-  const others = overlay.layers.filter((entry) => entry.id !== id);
+): S {
+  const layer = findLayer(stack, id);
+  if (!layer) return stack;
+  const within = withinLayer(stack.layers, id);
+  if (group !== null && within.some((inner) => inner.id === group)) return stack;
+  const moved = group === layer.group ? layer : inGroup(stack, layer, group);
+  const others = stack.layers.filter((entry) => entry.id !== id);
   const siblings = others.filter((entry) => entry.group === group);
   const above = siblings[position];
   const at = above ? others.indexOf(above) : others.length;
-  return { ...overlay, layers: others.toSpliced(at, 0, moved) };
+  return { ...stack, layers: others.toSpliced(at, 0, moved) };
 }
 
 /** Puts a layer right above another one, in that one's group; null is the foot of the stack. */
-export function dropLayer(overlay: Overlay, id: string, below: string | null): Overlay {
-  const under = below === null ? undefined : findLayer(overlay, below);
+export function dropLayer<S extends Stack>(stack: S, id: string, below: string | null): S {
+  const under = below === null ? undefined : findLayer(stack, below);
   const group = under?.group ?? null;
-  const siblings = overlay.layers.filter((layer) => layer.group === group && layer.id !== id);
+  const siblings = stack.layers.filter((layer) => layer.group === group && layer.id !== id);
   const position = under ? siblings.indexOf(under) + 1 : 0;
-  return moveInStack(overlay, id, group, position);
+  return moveInStack(stack, id, group, position);
 }
 
 /** Moves a layer one step up or down among those of its group. */
-export function raiseLayer(overlay: Overlay, id: string, by: 1 | -1): Overlay {
-  const layer = findLayer(overlay, id);
-  if (!layer) return overlay;
-  const siblings = overlay.layers.filter((entry) => entry.group === layer.group);
+export function raiseLayer<S extends Stack>(stack: S, id: string, by: 1 | -1): S {
+  const layer = findLayer(stack, id);
+  if (!layer) return stack;
+  const siblings = stack.layers.filter((entry) => entry.group === layer.group);
   const to = siblings.indexOf(layer) + by;
-  if (to < 0 || to >= siblings.length) return overlay;
-  return moveInStack(overlay, id, layer.group, to);
+  if (to < 0 || to >= siblings.length) return stack;
+  return moveInStack(stack, id, layer.group, to);
 }
 
 /** The map from the pixels of a layer's group to the document's. */
@@ -151,9 +151,9 @@ export function groupMatrix(layers: readonly Layer[], group: string | null): Mat
 }
 
 /** The same layer in another group, where it is seen at the same place. */
-function inGroup(overlay: Overlay, layer: Layer, group: string | null): Layer {
-  const from = groupMatrix(overlay.layers, layer.group);
-  const to = groupMatrix(overlay.layers, group);
+function inGroup(stack: Stack, layer: Layer, group: string | null): Layer {
+  const from = groupMatrix(stack.layers, layer.group);
+  const to = groupMatrix(stack.layers, group);
   const at = apply(inverse(to), apply(from, layer.place));
   const turn = angleOf(from) - angleOf(to);
   const factor = sizeOf(from) / (sizeOf(to) || 1);
@@ -166,8 +166,8 @@ const angleOf = (m: Matrix): number => (Math.atan2(m[1], m[0]) * 180) / Math.PI;
 const sizeOf = (m: Matrix): number => Math.hypot(m[2], m[3]);
 
 /** What an offset in document pixels is in the pixels of a layer's group. */
-export function offsetWithin(overlay: Overlay, layer: Layer, dx: number, dy: number): Point {
-  const [a, b, c, d] = groupMatrix(overlay.layers, layer.group);
+export function offsetWithin(stack: Stack, layer: Layer, dx: number, dy: number): Point {
+  const [a, b, c, d] = groupMatrix(stack.layers, layer.group);
   return apply(inverse([a, b, c, d, 0, 0]), { x: dx, y: dy });
 }
 
@@ -175,34 +175,34 @@ export function offsetWithin(overlay: Overlay, layer: Layer, dx: number, dy: num
  * Gathers layers of one stack in a group where the topmost of them was; the group turns about
  * `centre`. Fewer than one layer changes nothing.
  */
-export function groupLayers(
-  overlay: Overlay,
+export function groupLayers<S extends Stack>(
+  stack: S,
   ids: readonly string[],
   groupId: string,
   centre: Point,
-): Overlay {
-  const chosen = overlay.layers.filter((layer) => ids.includes(layer.id));
-  if (chosen.length === 0) return overlay;
+): S {
+  const chosen = stack.layers.filter((layer) => ids.includes(layer.id));
+  if (chosen.length === 0) return stack;
   const top = chosen[chosen.length - 1];
   const home = top.group;
-  const at = apply(inverse(groupMatrix(overlay.layers, home)), centre);
-  const group: GroupLayer = { ...createGroup(groupId, overlay, at), group: home };
-  const gathered = chosen.map((layer) => ({ ...inGroup(overlay, layer, home), group: groupId }));
-  const rest = overlay.layers.filter((layer) => !ids.includes(layer.id));
-  const below = overlay.layers.slice(0, overlay.layers.indexOf(top));
+  const at = apply(inverse(groupMatrix(stack.layers, home)), centre);
+  const group: GroupLayer = { ...createGroup(groupId, stack, at), group: home };
+  const gathered = chosen.map((layer) => ({ ...inGroup(stack, layer, home), group: groupId }));
+  const rest = stack.layers.filter((layer) => !ids.includes(layer.id));
+  const below = stack.layers.slice(0, stack.layers.indexOf(top));
   const position = below.filter((layer) => !ids.includes(layer.id)).length;
-  return { ...overlay, layers: rest.toSpliced(position, 0, ...gathered, group) };
+  return { ...stack, layers: rest.toSpliced(position, 0, ...gathered, group) };
 }
 
 /** Opens a group: its layers take its place in the stack and stay where they are seen. */
-export function ungroup(overlay: Overlay, id: string): Overlay {
-  const group = findLayer(overlay, id);
-  if (group?.kind !== 'group') return overlay;
-  const inside = layerTree(overlay.layers).get(id) ?? [];
-  const freed = inside.map((layer) => inGroup(overlay, layer, group.group));
-  const others = overlay.layers.filter((layer) => layer.group !== id);
+export function ungroup<S extends Stack>(stack: S, id: string): S {
+  const group = findLayer(stack, id);
+  if (group?.kind !== 'group') return stack;
+  const inside = layerTree(stack.layers).get(id) ?? [];
+  const freed = inside.map((layer) => inGroup(stack, layer, group.group));
+  const others = stack.layers.filter((layer) => layer.group !== id);
   const at = others.indexOf(group);
-  const opened = { ...overlay, layers: others.toSpliced(at, 1, ...freed, group) };
+  const opened = { ...stack, layers: others.toSpliced(at, 1, ...freed, group) };
   return removeLayers(opened, [id]);
 }
 

@@ -4,7 +4,7 @@ import { moveLength, timeLayers, type LayerTiming } from '../../motion/timing';
 import { perSecond } from '../../time';
 import { createMove } from '../create';
 import type { Cue, Layer, Move, Phase } from '../layers';
-import type { Overlay } from '../types';
+import type { Stack } from '../types';
 import { freeCues, mapMoves } from './cues';
 import { findLayer, updateLayer } from './layers';
 
@@ -12,19 +12,19 @@ import { findLayer, updateLayer } from './layers';
  * Adds a move where a person expects it: an arrive move at the layer's start, a leave move so that
  * it ends with the layer, a stay move once everything has arrived.
  */
-export function addMove(
-  overlay: Overlay,
+export function addMove<S extends Stack>(
+  stack: S,
   layerId: string,
   id: string,
   kind: string,
   phase: Phase,
-): Overlay {
-  const layer = findLayer(overlay, layerId);
-  if (!layer) return overlay;
-  const timing = timeLayers(overlay).get(layerId)!;
-  const draft = createMove(id, kind, phase, 0, firstLength(overlay, layer, kind, phase));
+): S {
+  const layer = findLayer(stack, layerId);
+  if (!layer) return stack;
+  const timing = timeLayers(stack).get(layerId)!;
+  const draft = createMove(id, kind, phase, 0, firstLength(stack, layer, kind, phase));
   const frame = startOfNewMove(layer, draft, timing);
-  return updateLayer(overlay, layerId, {
+  return updateLayer(stack, layerId, {
     moves: [...layer.moves, { ...draft, cue: { kind: 'at', frame } }],
   });
 }
@@ -33,19 +33,19 @@ export function addMove(
  * What its kind asks for: some frames, as long as it was drawn where the layer stays longer than
  * that, all of the stay, or half a second.
  */
-function firstLength(overlay: Overlay, layer: Layer, kind: string, phase: Phase): number {
+function firstLength(stack: Stack, layer: Layer, kind: string, phase: Phase): number {
   const wanted = moveKind(kind).firstLength;
   if (typeof wanted === 'number') return wanted;
-  const half = Math.max(1, Math.round(overlay.rate.num / overlay.rate.den / 2));
+  const half = Math.max(1, Math.round(stack.rate.num / stack.rate.den / 2));
   if (wanted === 'drawing' && layer.kind === 'ink') {
     const seconds = Math.max(...layer.drawings.map(drawingTime)) / 1000;
-    const took = Math.round(perSecond(overlay.rate) * seconds);
-    const { from, to } = timeLayers(overlay).get(layer.id)!;
+    const took = Math.round(perSecond(stack.rate) * seconds);
+    const { from, to } = timeLayers(stack).get(layer.id)!;
     // So that there is time left to read it.
-    return Math.max(half, Math.min(took, Math.round((Math.min(to, overlay.length) - from) * 0.75)));
+    return Math.max(half, Math.min(took, Math.round((Math.min(to, stack.length) - from) * 0.75)));
   }
   if (phase !== 'stay' || wanted !== 'stay') return half;
-  const { start, end } = stayOf(layer, timeLayers(overlay).get(layer.id)!);
+  const { start, end } = stayOf(layer, timeLayers(stack).get(layer.id)!);
   return Math.max(half, end - start);
 }
 
@@ -65,15 +65,15 @@ function startOfNewMove(layer: Layer, move: Move, timing: LayerTiming): number {
   return stayOf(layer, timing).start;
 }
 
-export function updateMove(
-  overlay: Overlay,
+export function updateMove<S extends Stack>(
+  stack: S,
   layerId: string,
   moveId: string,
   patch: Partial<Move>,
-): Overlay {
-  const layer = findLayer(overlay, layerId);
-  if (!layer) return overlay;
-  return updateLayer(overlay, layerId, {
+): S {
+  const layer = findLayer(stack, layerId);
+  if (!layer) return stack;
+  return updateLayer(stack, layerId, {
     moves: layer.moves.map((move) => (move.id === moveId ? { ...move, ...patch } : move)),
   });
 }
@@ -82,29 +82,29 @@ export function updateMove(
  * Gives a move another length, of a frame at least where it had one. A leave that starts at a time
  * grows towards the front, so that its end stays; what waits for a move is pushed or pulled.
  */
-export function resizeMove(
-  overlay: Overlay,
+export function resizeMove<S extends Stack>(
+  stack: S,
   layerId: string,
   moveId: string,
   length: number,
-): Overlay {
-  const move = findLayer(overlay, layerId)?.moves.find((entry) => entry.id === moveId);
-  if (!move) return overlay;
+): S {
+  const move = findLayer(stack, layerId)?.moves.find((entry) => entry.id === moveId);
+  if (!move) return stack;
   const next = Math.max(1, length);
   const { cue } = move;
   const keepsEnd = move.phase === 'leave' && cue.kind === 'at';
-  return updateMove(overlay, layerId, moveId, {
+  return updateMove(stack, layerId, moveId, {
     length: next,
     cue: keepsEnd ? { ...cue, frame: cue.frame + move.length - next } : cue,
   });
 }
 
 /** Removes a move; what waited for it keeps its time, and the layer stays on show as long as before. */
-export function removeMove(overlay: Overlay, layerId: string, moveId: string): Overlay {
-  const timing = timeLayers(overlay).get(layerId);
-  const freed = freeCues(overlay, new Set([moveId]));
+export function removeMove<S extends Stack>(stack: S, layerId: string, moveId: string): S {
+  const timing = timeLayers(stack).get(layerId);
+  const freed = freeCues(stack, new Set([moveId]));
   const layer = findLayer(freed, layerId);
-  if (!layer || !timing) return overlay;
+  if (!layer || !timing) return stack;
   return updateLayer(freed, layerId, {
     from: timing.from,
     to: timing.to,
@@ -116,19 +116,19 @@ export function removeMove(overlay: Overlay, layerId: string, moveId: string): O
  * Swaps two moves' positions in the chain of cues and in their layer's list: each takes the other
  * one's cue, and what waited for one now waits for the other.
  */
-export function swapMoves(
-  overlay: Overlay,
+export function swapMoves<S extends Stack>(
+  stack: S,
   layerId: string,
   first: string,
   second: string,
-): Overlay {
-  const layer = findLayer(overlay, layerId);
+): S {
+  const layer = findLayer(stack, layerId);
   const moves = layer?.moves ?? [];
   const [a, b] = [first, second].map((id) => moves.find((move) => move.id === id));
-  if (!layer || !a || !b) return overlay;
+  if (!layer || !a || !b) return stack;
   const other = (id: string) => (id === first ? second : id === second ? first : id);
   const turned = (cue: Cue): Cue => (cue.kind === 'at' ? cue : { ...cue, move: other(cue.move) });
-  const rewired = mapMoves(overlay, (move) => {
+  const rewired = mapMoves(stack, (move) => {
     if (move.id === first) return { ...move, cue: turned(b.cue) };
     if (move.id === second) return { ...move, cue: turned(a.cue) };
     return { ...move, cue: turned(move.cue) };
@@ -146,15 +146,15 @@ export function neighbourMove(layer: Layer, moveId: string, by: 1 | -1): string 
 }
 
 /** Turns an arrive move into the same leave move at the layer's end, or the other way round. */
-export function turnMove(overlay: Overlay, layerId: string, moveId: string): Overlay {
-  const layer = findLayer(overlay, layerId);
+export function turnMove<S extends Stack>(stack: S, layerId: string, moveId: string): S {
+  const layer = findLayer(stack, layerId);
   const move = layer?.moves.find((entry) => entry.id === moveId);
-  if (!layer || !move || move.phase === 'stay') return overlay;
-  const timing = timeLayers(overlay).get(layerId)!;
+  if (!layer || !move || move.phase === 'stay') return stack;
+  const timing = timeLayers(stack).get(layerId)!;
   const phase = move.phase === 'arrive' ? 'leave' : 'arrive';
   const turned: Move = { ...move, phase, path: [...move.path].reverse().map(turnedPoint) };
   const frame = phase === 'arrive' ? timing.from : timing.to - moveLength(layer, turned);
-  const freed = freeCues(overlay, new Set([moveId]));
+  const freed = freeCues(stack, new Set([moveId]));
   return updateLayer(freed, layerId, {
     from: timing.from,
     to: timing.to,
@@ -176,13 +176,13 @@ const turnedPoint = (point: Move['path'][number]) => ({
  * Lets a layer's first move wait for another layer's: for the start or the end of a move that lies
  * nearest to `frame`. Nothing changes where either has no move.
  */
-export function linkLayers(
-  overlay: Overlay,
+export function linkLayers<S extends Stack>(
+  stack: S,
   layerId: string,
   targetId: string,
   frame: number,
-): Overlay {
-  const timings = timeLayers(overlay);
+): S {
+  const timings = timeLayers(stack);
   const own = timings.get(layerId)?.moves ?? new Map();
   const [first] = [...own].sort(([, a], [, b]) => a.start - b.start);
   const points = [...(timings.get(targetId)?.moves ?? [])].flatMap(
@@ -192,6 +192,6 @@ export function linkLayers(
     ],
   );
   const [nearest] = points.sort((a, b) => Math.abs(a.at - frame) - Math.abs(b.at - frame));
-  if (!first || !nearest || layerId === targetId) return overlay;
-  return updateMove(overlay, layerId, first[0], { cue: nearest.cue });
+  if (!first || !nearest || layerId === targetId) return stack;
+  return updateMove(stack, layerId, first[0], { cue: nearest.cue });
 }

@@ -1,5 +1,5 @@
 import type { Layer, WordsLayer } from '../layers';
-import type { Overlay } from '../types';
+import type { Stack } from '../types';
 
 /** How a layer looks, apart from what it is and where it is. */
 export type Style = Partial<Layer>;
@@ -31,7 +31,7 @@ export function withStyle<L extends Layer>(layer: L, style: Style): L {
 }
 
 /** New words take the style of the ones that are topmost. */
-export function inLastStyle(overlay: Overlay, words: WordsLayer): WordsLayer {
-  const last = overlay.layers.findLast((layer) => layer.kind === 'words');
+export function inLastStyle(stack: Stack, words: WordsLayer): WordsLayer {
+  const last = stack.layers.findLast((layer) => layer.kind === 'words');
   return last ? withStyle(words, styleOf(last)) : words;
 }

@@ -2,21 +2,21 @@ import { timeLayers } from '../../motion/timing';
 import { convertLength, type Rate } from '../../time';
 import { withinLayer } from '../../scene/tree';
 import type { Cue, Keyframe, Layer, Move, Phase } from '../layers';
-import type { Overlay } from '../types';
+import type { Overlay, Stack } from '../types';
 import { laterCue, mapMoves } from './cues';
 import { findLayer, updateLayer } from './layers';
 
 /** Moves a layer in time, with all that is in it: spans, keyframes, and moves that do not follow one of theirs. */
-export function shiftLayer(overlay: Overlay, id: string, by: number): Overlay {
-  const inside = withinLayer(overlay.layers, id);
+export function shiftLayer<S extends Stack>(stack: S, id: string, by: number): S {
+  const inside = withinLayer(stack.layers, id);
   const own = new Set(inside.flatMap((layer) => layer.moves.map((move) => move.id)));
   const shifted = (layer: Layer): Layer => ({
     ...mapTimes(layer, (frame) => frame + by),
     moves: shiftMoves(layer.moves, by, own),
   });
   return {
-    ...overlay,
-    layers: overlay.layers.map((layer) => (inside.includes(layer) ? shifted(layer) : layer)),
+    ...stack,
+    layers: stack.layers.map((layer) => (inside.includes(layer) ? shifted(layer) : layer)),
   };
 }
 
@@ -39,14 +39,19 @@ function mapKeys(keys: readonly Keyframe[], map: (frame: number) => number): rea
 }
 
 /** Drags one end of a layer's ribbon: its arrive or leave moves, or its span when it has none. */
-export function trimLayer(overlay: Overlay, id: string, end: 'from' | 'to', by: number): Overlay {
-  const layer = findLayer(overlay, id);
-  if (!layer) return overlay;
+export function trimLayer<S extends Stack>(
+  stack: S,
+  id: string,
+  end: 'from' | 'to',
+  by: number,
+): S {
+  const layer = findLayer(stack, id);
+  if (!layer) return stack;
   const phase: Phase = end === 'from' ? 'arrive' : 'leave';
   const at = end === 'from' ? { from: layer.from + by } : { to: layer.to + by };
   const moving = layer.moves.filter((move) => move.phase === phase);
   const shifted = new Map(shiftMoves(moving, by).map((move) => [move.id, move]));
-  return updateLayer(overlay, id, {
+  return updateLayer(stack, id, {
     ...at,
     moves: layer.moves.map((move) => shifted.get(move.id) ?? move),
   });
@@ -65,16 +70,16 @@ function shiftMoves(
 }
 
 /** Re-times an overlay so that it lasts as many seconds at the new rate. */
-export function changeRate(overlay: Overlay, rate: Rate): Overlay {
-  const convert = (frames: number) => convertLength(frames, overlay.rate, rate);
+export function changeRate<S extends Stack>(stack: S, rate: Rate): S {
+  const convert = (frames: number) => convertLength(frames, stack.rate, rate);
   const cueAt = (cue: Cue): Cue => {
     if (cue.kind === 'at') return { ...cue, frame: convert(cue.frame) };
     return cue.kind === 'alongside'
       ? { ...cue, offset: convert(cue.offset) }
       : { ...cue, gap: convert(cue.gap) };
   };
-  const factor = (rate.num * overlay.rate.den) / (rate.den * overlay.rate.num);
-  const retimed = mapMoves(overlay, (move) => ({
+  const factor = (rate.num * stack.rate.den) / (rate.den * stack.rate.num);
+  const retimed = mapMoves(stack, (move) => ({
     ...move,
     length: Math.max(1, convert(move.length)),
     spread: { ...move.spread, gap: move.spread.gap * factor },
@@ -83,7 +88,7 @@ export function changeRate(overlay: Overlay, rate: Rate): Overlay {
   return {
     ...retimed,
     rate,
-    length: Math.max(1, convert(overlay.length)),
+    length: Math.max(1, convert(stack.length)),
     layers: retimed.layers.map((layer) => retimedLayer(layer, convert)),
   };
 }
@@ -96,27 +101,26 @@ function retimedLayer(layer: Layer, convert: (frames: number) => number): Layer 
 }
 
 /** A new length; layers that lasted to the old end last to the new one. */
-export const changeLength = (overlay: Overlay, length: number): Overlay => ({
-  ...overlay,
+export const changeLength = <S extends Stack>(stack: S, length: number): S => ({
+  ...stack,
   length,
-  lengthFollows: false,
-  layers: overlay.layers.map((layer) =>
-    layer.to === overlay.length ? { ...layer, to: length } : layer,
+  layers: stack.layers.map((layer) =>
+    layer.to === stack.length ? { ...layer, to: length } : layer,
   ),
 });
 
 /** When the last layer has left, at least one frame. */
-export function artworkLength(overlay: Overlay): number {
-  const timings = timeLayers(overlay);
-  const shown = overlay.layers.filter((layer) => !layer.hidden);
+export function artworkLength(stack: Stack): number {
+  const timings = timeLayers(stack);
+  const shown = stack.layers.filter((layer) => !layer.hidden);
   return Math.max(1, ...shown.map((layer) => timings.get(layer.id)!.to));
 }
 
 /** The overlay with its length as long as its artwork, where that is asked for. */
-export function withFollowingLength(overlay: Overlay): Overlay {
-  if (!overlay.lengthFollows || overlay.layers.length === 0) return overlay;
-  const length = artworkLength(overlay);
-  return length === overlay.length ? overlay : { ...overlay, length };
+export function withFollowingLength(stack: Overlay): Overlay {
+  if (!stack.lengthFollows || stack.layers.length === 0) return stack;
+  const length = artworkLength(stack);
+  return length === stack.length ? stack : { ...stack, length };
 }
 
 /** Frames from `start` to `end`. */
@@ -129,11 +133,11 @@ export interface Span {
  * The longest span of an overlay in which something is on show and nothing arrives or leaves; null
  * when there is none.
  */
-export function commonStay(overlay: Overlay): Span | null {
-  const timings = timeLayers(overlay);
+export function commonStay(stack: Stack): Span | null {
+  const timings = timeLayers(stack);
   const onShow = ({ start, end }: Span) =>
     [...timings.values()].some(({ from, to }) => from <= start && to >= end);
-  const busy = overlay.layers.flatMap((layer) => {
+  const busy = stack.layers.flatMap((layer) => {
     const timing = timings.get(layer.id)!;
     const moving = layer.moves
       .filter((move) => move.phase !== 'stay')
@@ -145,7 +149,7 @@ export function commonStay(overlay: Overlay): Span | null {
       { start: timing.to, end: timing.to },
     ];
   });
-  const inOrder = [...busy, { start: overlay.length, end: overlay.length }].sort(
+  const inOrder = [...busy, { start: stack.length, end: stack.length }].sort(
     (a, b) => a.start - b.start,
   );
   let best: Span | null = null;
@@ -159,9 +163,9 @@ export function commonStay(overlay: Overlay): Span | null {
 }
 
 /** The shortest length that stretching the stay can reach. */
-export function shortestStretch(overlay: Overlay): number {
-  const stay = commonStay(overlay);
-  return stay ? overlay.length - (stay.end - stay.start) + 1 : overlay.length;
+export function shortestStretch(stack: Stack): number {
+  const stay = commonStay(stack);
+  return stay ? stack.length - (stay.end - stay.start) + 1 : stack.length;
 }
 
 /**
@@ -169,23 +173,23 @@ export function shortestStretch(overlay: Overlay): number {
  * layer: spans, stay moves, keyframes and counters that lie in it. Lengths below `shortestStretch`
  * are taken as that.
  */
-export function stretchStay(overlay: Overlay, wanted: number): Overlay {
-  const stay = commonStay(overlay);
-  if (!stay) return overlay;
-  const length = Math.max(shortestStretch(overlay), wanted);
-  const more = length - overlay.length;
+export function stretchStay<S extends Stack>(stack: S, wanted: number): S {
+  const stay = commonStay(stack);
+  if (!stay) return stack;
+  const length = Math.max(shortestStretch(stack), wanted);
+  const more = length - stack.length;
   const factor = (stay.end - stay.start + more) / (stay.end - stay.start);
   const map = (frame: number): number => {
     if (frame <= stay.start) return frame;
     if (frame >= stay.end) return frame + more;
     return stay.start + Math.round((frame - stay.start) * factor);
   };
-  const timings = timeLayers(overlay);
+  const timings = timeLayers(stack);
   const stretched = (layer: Layer): Layer => ({
     ...mapTimes(layer, map),
     moves: layer.moves.map((move) => stretchedMove(layer, move, map, timings)),
   });
-  return { ...overlay, length, layers: overlay.layers.map(stretched) };
+  return { ...stack, length, layers: stack.layers.map(stretched) };
 }
 
 function stretchedMove(

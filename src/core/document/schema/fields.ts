@@ -25,6 +25,8 @@ export const LIMITS = {
   strokePoints: 200_000,
   drawings: 1000,
   skips: 1000,
+  mattes: 50,
+  sounds: 500,
   documents: 5000,
   text: 5000,
 } as const;

@@ -3,7 +3,6 @@ import { MoonError } from '../../errors';
 import { timeLayers } from '../../motion/timing';
 import { CANVAS_LIMIT } from '../create';
 import {
-  BLENDS,
   DOCUMENT_VERSION,
   type FontFile,
   type Footage,
@@ -29,11 +28,10 @@ import {
   shape,
   share,
 } from './fields';
-import { key, layer, placeFields } from './layers';
+import { layer, loudnessFields } from './layers';
 import { migrated, migratedKit } from './migrate';
 
 const canvas = () => between(CANVAS_LIMIT.min, CANVAS_LIMIT.max).integer();
-const place = shape(placeFields);
 const documentFields = (kind: string) => ({
   kind: kindField(kind),
   version: finite().integer().min(1).max(DOCUMENT_VERSION),
@@ -41,21 +39,21 @@ const documentFields = (kind: string) => ({
   name: name(),
   created: finite(),
 });
-const canvasFields = {
+const stackFields = {
   width: canvas(),
   height: canvas(),
   rate,
   length: frames().min(1),
-};
-const overlay = shape({
-  ...documentFields('overlay'),
-  ...canvasFields,
-  lengthFollows: flag(),
   backdrop: byKind({
     clear: shape({ kind: kindField('clear') }),
     key: shape({ kind: kindField('key'), colour: colour() }),
   }),
   layers: list(layer, LIMITS.layers),
+};
+const overlay = shape({
+  ...documentFields('overlay'),
+  ...stackFields,
+  lengthFollows: flag(),
   guide: orNull(shape({ footage: id(), seconds: finite().min(0), strength: share() })),
 });
 const media = shape({
@@ -82,24 +80,19 @@ const footage = shape({
 });
 const landing = shape({
   ...documentFields('landing'),
-  ...canvasFields,
-  base: orNull(id()),
-  items: list(
+  ...stackFields,
+  sounds: list(
     shape({
+      ...loudnessFields,
       id: id(),
       name: name(),
-      hidden: flag(),
-      source: byKind({
-        overlay: shape({ kind: kindField('overlay'), overlay: id() }),
-        footage: shape({ kind: kindField('footage'), footage: id() }),
-      }),
+      footage: orNull(id()),
+      muted: flag(),
       start: frames(),
-      place,
-      opacity: share(),
-      blend: oneOf(BLENDS),
-      key: orNull(key),
+      in: between(0, 1e6),
+      out: orNull(between(0, 1e6)),
     }),
-    LIMITS.layers,
+    LIMITS.sounds,
   ),
 });
 const kit = shape({
@@ -114,18 +107,22 @@ const SCHEMAS = { overlay, landing, footage, font } as const;
 
 /**
  * Checks one document read from storage or a file.
+ * @param others what was read with it: documents of older versions leave sizes to these
  * @throws MoonError 'document-newer' | 'document-invalid' naming the first wrong field, or what
  * solveCues throws
  */
-export function readDocument(value: unknown): Overlay | Landing | Footage | FontFile {
+export function readDocument(
+  value: unknown,
+  others: readonly unknown[] = [],
+): Overlay | Landing | Footage | FontFile {
   const kind = (value as { kind?: string } | null)?.kind;
   const schema = SCHEMAS[kind as keyof typeof SCHEMAS];
   if (!schema) {
     throw new MoonError('document-invalid', 'This is not an overlay, footage, font or landing.');
   }
-  const document = migrated(value) as Overlay | Landing | Footage | FontFile;
+  const document = migrated(value, others) as Overlay | Landing | Footage | FontFile;
   validate(schema, document);
-  if (document.kind === 'overlay') timeLayers(document);
+  if (document.kind === 'overlay' || document.kind === 'landing') timeLayers(document);
   return document;
 }
 
@@ -133,7 +130,7 @@ export function readDocument(value: unknown): Overlay | Landing | Footage | Font
 export function readKit(value: unknown): Kit {
   const read = migratedKit(value) as Kit;
   validate(kit, read);
-  read.overlays.forEach(timeLayers);
+  [...read.overlays, ...read.landings].forEach(timeLayers);
   return read;
 }
 

@@ -1,4 +1,4 @@
-import { lazy, mixed } from 'yup';
+import { lazy, mixed, type Schema } from 'yup';
 import { BRUSHES } from '../../ink/brushes';
 import { POINT_SIZE } from '../../ink/points';
 import { CHANNELS } from '../../motion/channels';
@@ -28,7 +28,7 @@ import {
   type Field,
 } from './fields';
 
-export const placeFields = {
+const placeFields = {
   x: pixels(),
   y: pixels(),
   scale: between(0, 1000),
@@ -39,14 +39,59 @@ const place = shape({
   stretch: between(0.01, 100),
   anchorX: pixels(),
   anchorY: pixels(),
+  flipX: flag(),
+  flipY: flag(),
 });
 const AFTER_END = ['hold', 'loop', 'back and forth', 'nothing'];
-export const key = shape({
-  colour: colour(),
-  tolerance: share(),
-  softness: between(0, 2),
-  spill: share(),
+const matteFields = {
+  cleanBlack: share(),
+  cleanWhite: share(),
+  choke: between(-100, 100),
+  feather: between(0, 200),
+};
+const key = byKind({
+  chroma: shape({
+    ...matteFields,
+    kind: kindField('chroma'),
+    colour: colour(),
+    tolerance: share(),
+    softness: between(0, 2),
+    spill: share(),
+  }),
+  luma: shape({
+    ...matteFields,
+    kind: kindField('luma'),
+    backdrop: oneOf(['black', 'white']),
+    from: share(),
+    to: share(),
+  }),
+  light: shape({ ...matteFields, kind: kindField('light') }),
+  'known colours': shape({
+    ...matteFields,
+    kind: kindField('known colours'),
+    colour: colour(),
+    inks: list(colour(), 2).min(1),
+  }),
+}) as Schema & Field;
+const mattePoints = list(shape({ x: pixels(), y: pixels() }), LIMITS.points).min(3);
+const garbageMatte = shape({
+  id: id(),
+  keep: oneOf(['in', 'out']),
+  feather: between(0, 1000),
+  drawn: list(shape({ frame: frames(), points: mattePoints }), LIMITS.keyframes)
+    .min(1)
+    .test('drawn', '${path} must be in order of time, with equally many points', (value) =>
+      (value as { frame: number; points: unknown[] }[]).every(
+        ({ frame, points }, i, all) =>
+          i === 0 || (frame > all[i - 1].frame && points.length === all[0].points.length),
+      ),
+    ),
 });
+export const loudnessFields = {
+  gain: between(-60, 24),
+  fadeIn: between(0, 600),
+  fadeOut: between(0, 600),
+};
 const skips = list(shape({ from: between(0, 1e6), to: between(0, 1e6) }), LIMITS.skips).test(
   'order',
   '${path} must be in order of time',
@@ -59,7 +104,12 @@ const clipTime = shape({
   in: between(0, 1e6),
   out: orNull(between(0, 1e6)),
   speed: between(0.01, 100),
+  reverse: flag(),
+  lead: between(0, 1e6),
   after: oneOf(AFTER_END),
+  times: orNull(between(1, 100_000).integer()),
+  seam: between(0, 60),
+  blend: flag(),
   skips,
 });
 const fit = oneOf(['cover', 'fit', 'pull']);
@@ -99,6 +149,7 @@ const effects = shape({
   brightness: between(0, 10),
   contrast: between(0, 10),
   saturation: between(0, 10),
+  hue: between(-360, 360),
   tint: colour(),
   tintStrength: share(),
 });
@@ -117,6 +168,15 @@ const fade = shape({
 });
 const mask = shape({ layer: id(), by: oneOf(['alpha', 'luma']), inverted: flag() });
 const reflection = shape({ gap: pixels(), length: between(0, 20_000), opacity: share() });
+const ghost = shape({
+  tint: colour(),
+  tintStrength: share(),
+  opacity: share(),
+  spacing: between(1, 1000),
+  lines: share(),
+  flicker: share(),
+  seed: finite().integer(),
+});
 const box = shape({ left: pixels(), top: pixels(), right: pixels(), bottom: pixels() });
 const piece = shape({
   of: id(),
@@ -196,6 +256,7 @@ const layerFields = {
   fade: orNull(fade),
   mask: orNull(mask),
   reflection: orNull(reflection),
+  ghost: orNull(ghost),
 };
 const boil = shape({
   versions: between(1, 24).integer(),
@@ -259,6 +320,7 @@ const footageFields = {
   fit,
   border: orNull(border),
   key: orNull(key),
+  mattes: list(garbageMatte, LIMITS.mattes),
 };
 const shapeLayer = lazy((value: unknown) => {
   const kind = SHAPE_KINDS.find(
@@ -291,13 +353,20 @@ export const layer = byKind({
   }),
   shape: shapeLayer as never,
   picture: shape({ ...layerFields, ...footageFields, kind: kindField('picture') }),
-  clip: shape({ ...layerFields, ...footageFields, kind: kindField('clip'), time: clipTime }),
+  clip: shape({
+    ...layerFields,
+    ...footageFields,
+    kind: kindField('clip'),
+    time: clipTime,
+    sound: orNull(shape(loudnessFields)),
+  }),
   group: shape({ ...layerFields, kind: kindField('group') }),
   overlay: shape({
     ...layerFields,
     kind: kindField('overlay'),
     overlay: id(),
-    after: oneOf(AFTER_END),
+    after: oneOf([...AFTER_END, 'stretch']),
+    backdrop: flag(),
   }),
   ink: shape({
     ...layerFields,

@@ -35,7 +35,7 @@ export function outlineItems(
   setting: FrameSetting,
 ): Drawn {
   const filling = fillSetting(layer, placing, setting);
-  const { width, height } = setting.overlay;
+  const { width, height } = setting.stack;
   const wall = layer.wall && { ...layer.wall, width, height };
   const base: ArtworkItem = {
     kind: 'artwork',

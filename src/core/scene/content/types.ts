@@ -1,5 +1,5 @@
 import type { Layer } from '../../document/layers';
-import type { Overlay } from '../../document/types';
+import type { Stack } from '../../document/types';
 import type { LayerChange } from '../../motion/sample';
 import type { LayerTiming } from '../../motion/timing';
 import { framesToSeconds } from '../../time';
@@ -13,7 +13,7 @@ import type { DrawItem } from '../types';
 
 /** Everything that is the same for all layers of one frame. */
 export interface FrameSetting {
-  readonly overlay: Overlay;
+  readonly stack: Stack;
   readonly frame: number;
   readonly assets: SceneAssets;
   readonly timing: ReadonlyMap<string, LayerTiming>;
@@ -45,7 +45,7 @@ export const elapsedFrames = (layer: Layer, { frame, timing }: FrameSetting): nu
 
 /** Seconds since a layer came on show. */
 export const elapsedSeconds = (layer: Layer, setting: FrameSetting): number =>
-  framesToSeconds(elapsedFrames(layer, setting), setting.overlay.rate);
+  framesToSeconds(elapsedFrames(layer, setting), setting.stack.rate);
 
 export const fillSetting = (
   layer: Layer,
@@ -54,9 +54,9 @@ export const fillSetting = (
 ): FillSetting => ({
   box,
   matrix: moved,
-  canvas: setting.overlay,
+  canvas: setting.stack,
   elapsed: elapsedFrames(layer, setting),
-  rate: setting.overlay.rate,
+  rate: setting.stack.rate,
   assets: setting.assets,
 });
 

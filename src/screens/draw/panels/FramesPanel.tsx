@@ -14,7 +14,7 @@ import { Choice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
-import { AfterField } from '../../make/sections/ClipTimeFields';
+import { AFTER_CLIP, AfterField } from '../../layers/sections/ClipTimeFields';
 import { BoilFields } from '../../shared/BoilFields';
 import { useAddFrame, useDraw, usePen } from '../draw';
 
@@ -121,6 +121,7 @@ function SeveralFields() {
         }
       />
       <AfterField
+        options={AFTER_CLIP}
         value={layer.after}
         onChange={(after) => change((entry) => ({ ...entry, after }))}
       />

@@ -14,7 +14,7 @@ import { Action } from '@/ui/Action';
 import { SecondsField } from '@/ui/SecondsField';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
-import { MoveParams } from '../../make/sections/MoveParams';
+import { MoveParams } from '../../layers/sections/MoveParams';
 import { useDraw } from '../draw';
 
 /** How the drawing is written on when it arrives, and taken back when it leaves. */

@@ -1,0 +1,41 @@
+import { MoonError } from '../../../errors';
+import { DOCUMENT_VERSION } from '../../types';
+import { isLoose } from './loose';
+import { toVersion2 } from './toVersion2';
+import { toVersion3 } from './toVersion3';
+import { toVersion4 } from './toVersion4';
+
+/**
+ * A document as the present version writes it; one of the present version is given back as it is.
+ * @param others what was read with it: documents of older versions leave sizes to these
+ * @throws MoonError 'document-newer'
+ */
+export function migrated(value: unknown, others: readonly unknown[] = []): unknown {
+  if (!isLoose(value)) return value;
+  const { version } = value;
+  if (typeof version === 'number' && version > DOCUMENT_VERSION) {
+    throw new MoonError(
+      'document-newer',
+      'This was saved by a newer Moon Patch. Update the app, then open it again.',
+    );
+  }
+  const second = version === 1 ? toVersion2(value) : value;
+  const third = second.version === 2 ? toVersion3(second) : second;
+  return third.version === 3 ? toVersion4(third, others) : third;
+}
+
+/** @throws MoonError 'document-newer' */
+export function migratedKit(value: unknown): unknown {
+  if (!isLoose(value)) return value;
+  const listed = (documents: unknown) => (Array.isArray(documents) ? documents : []);
+  const others = [...listed(value.footage), ...listed(value.overlays)];
+  const all = (documents: unknown) =>
+    Array.isArray(documents) ? documents.map((entry) => migrated(entry, others)) : documents;
+  return {
+    ...value,
+    overlays: all(value.overlays),
+    landings: all(value.landings),
+    footage: all(value.footage),
+    fonts: value.fonts === undefined ? [] : all(value.fonts),
+  };
+}

@@ -1,0 +1,98 @@
+import { LUMA } from '../colour';
+import { AT, MODE } from './keyConstants';
+import { fitKnown } from './knownColours';
+
+/** Alpha that would be rounded to nothing in eight bits. */
+const LEAST_ALPHA = 0.5 / 255;
+
+const CB = 1 / (2 * (1 - LUMA.b) * 255);
+const CR = 1 / (2 * (1 - LUMA.r) * 255);
+
+// Globals are slow to reach in a pixel loop.
+const { max, min, sqrt } = Math;
+
+/**
+ * Frees pixels of their backdrop, in place: the reference of the compiled kernel.
+ *
+ * alpha = clamp((d − low) · gain), P = clamp(C − (1 − alpha)·K, 0, alpha): linear because d, the
+ * distance to the backdrop, is itself linear in a mixed pixel's alpha; premultiplied because then
+ * nothing is divided by a small alpha before the clamp. What is left of the key's hue on the artwork
+ * (spill) is turned to grey of the same luma.
+ * @param rgba straight 8-bit sRGB with alpha, changed in place
+ * @param constants from `keyConstants`
+ */
+export function keyPixels(rgba: Uint8ClampedArray, constants: Float32Array): void {
+  const known = constants[AT.mode] === MODE['known colours'] ? fitKnown(constants) : null;
+  const distance = distanceOf(constants);
+  const low = constants[AT.low];
+  const gain = constants[AT.gain];
+  const groundR = constants[AT.ground];
+  const groundG = constants[AT.ground + 1];
+  const groundB = constants[AT.ground + 2];
+  const spill = constants[AT.spill];
+  const isR = constants[AT.channel] === 1;
+  const isG = constants[AT.channel + 1] === 1;
+  const weight = constants[AT.weight];
+  const black = constants[AT.black];
+  const stretch = constants[AT.stretch];
+  const fit = new Float64Array(4);
+  for (let i = 0; i < rgba.length; i += 4) {
+    let r = rgba[i];
+    let g = rgba[i + 1];
+    let b = rgba[i + 2];
+    let alpha: number;
+    if (known) {
+      known(r, g, b, fit);
+      r = fit[0];
+      g = fit[1];
+      b = fit[2];
+      alpha = fit[3];
+    } else alpha = min(1, max(0, (distance(r, g, b) - low) * gain));
+    if (alpha < LEAST_ALPHA) {
+      rgba[i] = rgba[i + 1] = rgba[i + 2] = rgba[i + 3] = 0;
+      continue;
+    }
+    if (alpha < 1 && !known) {
+      const rest = 1 - alpha;
+      const most = alpha * 255;
+      r = min(most, max(0, r - rest * groundR)) / alpha;
+      g = min(most, max(0, g - rest * groundG)) / alpha;
+      b = min(most, max(0, b - rest * groundB)) / alpha;
+    }
+    if (spill > 0) {
+      const own = isR ? r : isG ? g : b;
+      const others = isR ? max(g, b) : isG ? max(r, b) : max(r, g);
+      const excess = max(0, own - others) * spill;
+      const back = excess * weight;
+      r += isR ? back - excess : back;
+      g += isG ? back - excess : back;
+      b += isR || isG ? back : back - excess;
+    }
+    rgba[i] = r;
+    rgba[i + 1] = g;
+    rgba[i + 2] = b;
+    rgba[i + 3] = rgba[i + 3] * min(1, max(0, (alpha - black) * stretch));
+  }
+}
+
+/** How far a colour is from the backdrop, by the mode's own measure. */
+function distanceOf(constants: Float32Array): (r: number, g: number, b: number) => number {
+  const cb = constants[AT.cb];
+  const cr = constants[AT.cr];
+  switch (constants[AT.mode]) {
+    case MODE.chroma:
+      return (r, g, b) => {
+        const y = LUMA.r * r + LUMA.g * g + LUMA.b * b;
+        const du = (b - y) * CB - cb;
+        const dv = (r - y) * CR - cr;
+        return sqrt(du * du + dv * dv);
+      };
+    case MODE.luma: {
+      const offset = constants[AT.offset];
+      const slope = constants[AT.slope] / 255;
+      return (r, g, b) => offset + slope * (LUMA.r * r + LUMA.g * g + LUMA.b * b);
+    }
+    default:
+      return (r, g, b) => max(r, g, b) / 255;
+  }
+}

@@ -1,0 +1,134 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState, type ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { addLayer, type Bundle } from '@/core/document';
+import { plainWords } from '@/core/errors';
+import type { StackEdit } from '@/store/actions';
+import { Player } from '@/store/player';
+import { noticed } from '@/store/session';
+import { useAppDispatch } from '@/store/store';
+import { useStage, type Proof, type StageMode } from '@/store/useStage';
+import { work } from '@/store/work';
+import { Frame, useWide } from '@/ui/Frame';
+import type { Step } from '@/ui/Steps';
+import { NameButton } from '../shared/rename';
+import { Transport } from '../shared/Transport';
+import { UndoRedo } from '../shared/UndoRedo';
+import { useChoice, useTriedMove } from './choice';
+import { EditingContext, type Editing } from './editing';
+import { LayerCueSheet } from './LayerCueSheet';
+import { LayerInspector } from './LayerInspector';
+import { LayerStage } from './LayerStage';
+
+interface WorkspaceProps {
+  readonly bundle: Bundle;
+  readonly edit: (edit: StackEdit, gesture?: string | null) => void;
+  readonly step: Step;
+  readonly go: (selected: string | null) => Readonly<Record<Step, (() => void) | null>>;
+  readonly proof: Proof;
+  /** The frame at which the playhead stands at first. */
+  readonly startsAt: number;
+  /** Beside the transport. */
+  readonly transport?: ReactNode;
+  /** The menu that adds to the document. */
+  readonly add: ReactNode;
+  /** What can be set while no layer is chosen. */
+  readonly settings: ReactNode;
+}
+
+/** Where layers are edited: the stage, the cue sheet, and the chosen layer's settings. */
+export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }: WorkspaceProps) {
+  const router = useRouter();
+  const wide = useWide();
+  const { document } = bundle;
+  const [player] = useState(() => new Player(startsAt));
+  const choice = useChoice(document);
+  const { selection, view, divider, several } = choice;
+  const single = selection.length === 1 ? selection[0] : null;
+  const { tried, tryMove, shown } = useTriedMove(bundle, player, choice.letter);
+  const mode = useMemo<StageMode>(
+    () => (single && view !== 'result' ? { kind: view, layer: single } : { kind: 'result' }),
+    [single, view],
+  );
+  const stage = useStage({ bundle: shown, player, proof, mode, divider });
+  const onPick = usePicking(bundle, player, choice);
+  const editing: Editing = {
+    bundle,
+    document,
+    edit,
+    player,
+    quads: stage.quads,
+    tried,
+    tryMove,
+    ...choice,
+    select: (ids) => {
+      tryMove(null);
+      choice.select(ids);
+    },
+    add: (layer) => {
+      edit((stack) => addLayer(stack, layer));
+      choice.select([layer.id]);
+      choice.setSection('what');
+    },
+  };
+  return (
+    <EditingContext value={editing}>
+      <Frame
+        title={document.name}
+        onBack={() => router.replace('/')}
+        step={step}
+        go={go(single)}
+        tools={
+          <>
+            <UndoRedo id={document.id} />
+            <NameButton id={document.id} name={document.name} />
+          </>
+        }
+      >
+        <View style={wide ? styles.wide : styles.column}>
+          <View style={styles.column}>
+            <View style={wide ? styles.wideStage : styles.phoneStage}>
+              <LayerStage stage={stage} several={several} onPick={onPick} />
+            </View>
+            <Transport player={player} length={document.length} rate={document.rate}>
+              {parts.transport}
+            </Transport>
+            <LayerCueSheet wide={wide} several={several} add={parts.add} />
+          </View>
+          <LayerInspector
+            several={several}
+            onSeveral={choice.setSeveral}
+            settings={parts.settings}
+          />
+        </View>
+      </Frame>
+    </EditingContext>
+  );
+}
+
+/** What a tap on the stage does while a colour is picked: gives the layer's own colour there. */
+function usePicking(
+  bundle: Bundle,
+  player: Player,
+  { picking, pick }: ReturnType<typeof useChoice>,
+) {
+  const dispatch = useAppDispatch();
+  if (!picking) return null;
+  return async (point: { x: number; y: number }) => {
+    pick(null);
+    const { frame } = player.get();
+    try {
+      const { colour } = await work.pickColour(bundle, picking.layer, frame, point.x, point.y);
+      picking.use(colour);
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
+  };
+}
+
+const styles = StyleSheet.create({
+  column: { flex: 1, minHeight: 0, minWidth: 0 },
+  wide: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  wideStage: { flex: 3, minHeight: 0 },
+  phoneStage: { height: 228 },
+});

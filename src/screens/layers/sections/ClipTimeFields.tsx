@@ -1,0 +1,136 @@
+import { StyleSheet, View } from 'react-native';
+import type { AfterEnd, ClipTime, Fit, Footage } from '@/core/document';
+import { selectFootage } from '@/store/selectors';
+import { useAppSelector } from '@/store/store';
+import { Action } from '@/ui/Action';
+import { Choice, LongChoice } from '@/ui/Chip';
+import { NumberField } from '@/ui/NumberField';
+import { Words } from '@/ui/Words';
+
+export const AFTER_CLIP: readonly { value: AfterEnd; label: string }[] = [
+  { value: 'loop', label: 'Start again' },
+  { value: 'hold', label: 'Hold the last frame' },
+  { value: 'back and forth', label: 'Back and forth' },
+  { value: 'nothing', label: 'Show nothing' },
+];
+
+/** An overlay can also last as long as it is wanted. */
+export const AFTER_OVERLAY = [
+  ...AFTER_CLIP,
+  { value: 'stretch', label: 'Stretch its stay instead' },
+] as const;
+
+interface AfterFieldProps<A extends string> {
+  readonly options: readonly { readonly value: A; readonly label: string }[];
+  readonly value: A;
+  readonly onChange: (after: A) => void;
+}
+
+/** What comes after the end of what a layer shows. */
+export function AfterField<A extends string>({ options, value, onChange }: AfterFieldProps<A>) {
+  return (
+    <>
+      <Words kind="small" soft>
+        Once it is over
+      </Words>
+      <Choice label="Once it is over" options={options} value={value} onChange={onChange} />
+    </>
+  );
+}
+
+interface ClipTimeFieldsProps {
+  readonly time: ClipTime;
+  readonly footage: Footage;
+  readonly onChange: (time: ClipTime, gesture: string | null) => void;
+}
+
+/** In and out point, speed, and what comes after the end. */
+export function ClipTimeFields({ time, footage, onChange }: ClipTimeFieldsProps) {
+  const duration = Number(footage.duration.toFixed(2));
+  const range = { unit: 's', min: 0, max: duration, step: 0.01 };
+  return (
+    <>
+      <NumberField
+        label="In point"
+        {...range}
+        value={time.in}
+        onChange={(at, gesture) => onChange({ ...time, in: at }, gesture)}
+      />
+      <NumberField
+        label="Out point"
+        {...range}
+        value={time.out ?? duration}
+        onChange={(at, gesture) => onChange({ ...time, out: at >= duration ? null : at }, gesture)}
+      />
+      <NumberField
+        label="Speed"
+        unit="×"
+        value={time.speed}
+        min={0.01}
+        max={100}
+        step={0.05}
+        feel={{ min: 0.1, max: 4 }}
+        onChange={(speed, gesture) => onChange({ ...time, speed }, gesture)}
+      />
+      {time.skips.length > 0 ? (
+        <View style={styles.row}>
+          <Action
+            label={`Put ${time.skips.length === 1 ? 'the pause' : `${time.skips.length} pauses`} back in`}
+            icon="timer-sand"
+            onPress={() => onChange({ ...time, skips: [] }, null)}
+          />
+        </View>
+      ) : null}
+      <AfterField
+        options={AFTER_CLIP}
+        value={time.after}
+        onChange={(after) => onChange({ ...time, after }, null)}
+      />
+    </>
+  );
+}
+
+const FITS: readonly { value: Fit; label: string; icon: string }[] = [
+  { value: 'cover', label: 'Cover', icon: 'arrow-expand-all' },
+  { value: 'fit', label: 'Fit in', icon: 'fit-to-page-outline' },
+  { value: 'pull', label: 'Pull to shape', icon: 'arrow-expand-horizontal' },
+];
+
+interface FitFieldProps {
+  readonly value: Fit;
+  readonly onChange: (fit: Fit) => void;
+}
+
+/** How footage lies in its box. */
+export function FitField({ value, onChange }: FitFieldProps) {
+  return <Choice label="How it lies" options={FITS} value={value} onChange={onChange} />;
+}
+
+interface FootageChoiceProps {
+  readonly label: string;
+  readonly types: readonly Footage['type'][];
+  readonly value: string | null;
+  readonly onChange: (footage: Footage) => void;
+}
+
+/** One of the kit's pictures or clips. */
+export function FootageChoice({ label, types, value, onChange }: FootageChoiceProps) {
+  const footage = useAppSelector(selectFootage).filter((entry) => types.includes(entry.type));
+  if (footage.length === 0) {
+    return (
+      <Words>Nothing in the kit yet. Drop a file here, or bring one in on the Kit screen.</Words>
+    );
+  }
+  return (
+    <View style={styles.row}>
+      <LongChoice
+        label={label}
+        options={footage.map((entry) => ({ value: entry.id, label: entry.name }))}
+        value={value ?? ''}
+        onChange={(id) => onChange(footage.find((entry) => entry.id === id)!)}
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row' } });

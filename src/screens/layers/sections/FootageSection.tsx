@@ -1,0 +1,54 @@
+import { View } from 'react-native';
+import { updateLayer, type ClipLayer, type PictureLayer } from '@/core/document';
+import { selectFootageById } from '@/store/selectors';
+import { useAppSelector } from '@/store/store';
+import { NumberField } from '@/ui/NumberField';
+import { useEditing } from '../editing';
+import { ClipTimeFields, FitField, FootageChoice } from './ClipTimeFields';
+import { RecordingFold } from './RecordingFold';
+import type { SectionProps } from './types';
+
+const LIMITS = { min: 1, max: 20000, step: 1, unit: 'px' } as const;
+
+/** Which picture or clip, the box it lies in, and how a clip runs. */
+export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
+  const { edit } = useEditing();
+  const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
+  const change = (patch: Partial<PictureLayer | ClipLayer>, gesture: string | null = null) =>
+    edit((document) => updateLayer(document, layer.id, patch), gesture);
+  return (
+    <View>
+      <FootageChoice
+        label={layer.kind === 'clip' ? 'Clip' : 'Picture'}
+        types={[layer.kind === 'clip' ? 'video' : 'still']}
+        value={layer.footage}
+        onChange={({ id, name }) => change({ footage: id, name })}
+      />
+      <NumberField
+        label="Box width"
+        {...LIMITS}
+        value={layer.width}
+        feel={{ min: 1, max: 2000 }}
+        onChange={(width, gesture) => change({ width }, gesture)}
+      />
+      <NumberField
+        label="Box height"
+        {...LIMITS}
+        value={layer.height}
+        feel={{ min: 1, max: 1200 }}
+        onChange={(height, gesture) => change({ height }, gesture)}
+      />
+      <FitField value={layer.fit} onChange={(fit) => change({ fit })} />
+      {layer.kind === 'clip' && footage?.type === 'video' ? (
+        <RecordingFold key={footage.id} layer={layer} footage={footage} />
+      ) : null}
+      {layer.kind === 'clip' && footage ? (
+        <ClipTimeFields
+          time={layer.time}
+          footage={footage}
+          onChange={(time, gesture) => change({ time } as Partial<ClipLayer>, gesture)}
+        />
+      ) : null}
+    </View>
+  );
+}
