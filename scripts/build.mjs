@@ -19,6 +19,7 @@ const STAMP = 'dist/.built-from';
 const SOURCES = [
   'app',
   'src',
+  'kernels',
   'assets',
   'demo/kit',
   'scripts',

@@ -4,13 +4,16 @@ import { Buffer } from 'node:buffer';
 import { copyFileSync, mkdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { buildKernels } from './kernels.mjs';
 
 const require = createRequire(import.meta.url);
 
 export async function buildEngine() {
   mkdirSync('public/engine', { recursive: true });
+  await buildKernels();
   await build({
-    entryPoints: ['src/engine/engine.worker.ts'],
+    entryPoints: ['src/engine/engine.worker.ts', 'src/engine/keying/stripes.worker.ts'],
+    outbase: 'src/engine',
     outdir: 'public/engine',
     bundle: true,
     splitting: true,

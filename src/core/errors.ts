@@ -19,6 +19,7 @@ export type ErrorCode =
   | 'stopped'
   | 'table-invalid'
   | 'drawing-full'
+  | 'cannot-split'
   | 'not-found';
 
 /** The one error class of the product: a code for programs, plain words for people. */

@@ -1,9 +1,16 @@
-import type { Footage } from '@/core/document';
-import { keyPicture } from '@/core/matte/keyPicture';
+import type { Footage, KeySettings } from '@/core/document';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { FrameReader, mediaSource } from './frameReader';
+import { keyer } from './keying/keyer';
+import { planarFrame } from './keying/planarFrame';
 import { decodeStill } from './still';
+
+/**
+ * Shown larger than this share of its size, a clip is keyed from its own planes, chroma repaired;
+ * smaller, what is scaled down has enough chroma of its own.
+ */
+const FULL_SIZE = 0.5;
 
 /** Decoded pictures for one consumer (a stage, an export): frames are read in order, keys applied. */
 export class PictureShelf {
@@ -63,11 +70,37 @@ export class PictureShelf {
       context.drawImage(bitmap, 0, 0, width, height);
       return keyed(context, item);
     }
-    const context = this.canvas(slot, width, height);
     const reader = await this.reader(slot, footage);
+    if (item.key && !item.mix && shown > FULL_SIZE) {
+      const full = await this.keyedFrame(slot, footage, item, item.key, reader);
+      if (full) return full;
+    }
+    const context = this.canvas(slot, width, height);
     if (!(await drawMoment(reader, item.seconds, context, 1))) return null;
     if (item.mix) await this.mixIn(slot, footage, item.mix, context);
     return item.key ? keyed(context, item) : context.canvas;
+  }
+
+  /** A frame keyed at its own size from its own planes; null where it has none such. */
+  private async keyedFrame(
+    slot: string,
+    footage: Footage,
+    { seconds }: PictureItem,
+    key: KeySettings,
+    reader: FrameReader,
+  ): Promise<CanvasImageSource | null> {
+    const sample = await reader.at(seconds);
+    const planes = sample && !footage.alpha ? planarFrame(sample) : null;
+    if (!planes) return null;
+    const { width, height } = planes;
+    const rgba = await (await keyer()).keyFrame(planes, key);
+    const context = this.canvas(`${slot} full`, width, height);
+    context.putImageData(
+      new ImageData(rgba as Uint8ClampedArray<ArrayBuffer>, width, height),
+      0,
+      0,
+    );
+    return context.canvas;
   }
 
   /** Mixes another frame in; premultiplied sums of both shares are exact for clear clips too. */
@@ -133,10 +166,13 @@ async function drawMoment(
   return sample !== null;
 }
 
-function keyed(context: OffscreenCanvasRenderingContext2D, item: PictureItem): OffscreenCanvas {
+async function keyed(
+  context: OffscreenCanvasRenderingContext2D,
+  { key, width: ownWidth }: PictureItem,
+): Promise<OffscreenCanvas> {
   const { width, height } = context.canvas;
   const pixels = context.getImageData(0, 0, width, height);
-  keyPicture(pixels.data, width, height, item.key!, width / item.width);
+  await (await keyer()).keyRgba(pixels.data, width, height, key!, width / ownWidth);
   context.putImageData(pixels, 0, 0);
   return context.canvas;
 }

@@ -40,6 +40,7 @@ test('the divider shows the clip as it came on its left and keyed on its right',
   await openLanding(page, 'Line over the meadow');
   await scrubTo(page, 0.02);
   await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+  await page.getByRole('tab', { name: 'Key' }).click();
   await page.getByRole('button', { name: 'Before/after' }).click();
   await expect
     .poll(async () => colourDistance(await stageColour(page, 0.25, 0.2), GREEN))
@@ -58,6 +59,7 @@ test('the matte shows alpha as grey, and the cut-out the clip alone on checks', 
   await openLanding(page, 'Line over the meadow');
   await scrubTo(page, 0.02);
   await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+  await page.getByRole('tab', { name: 'Key' }).click();
   await page.getByRole('radio', { name: 'Matte' }).click();
   await expect.poll(async () => stageColour(page, 0.25, 0.2)).toEqual([0, 0, 0, 255]);
   await page.getByRole('radio', { name: 'Cut-out' }).click();
@@ -74,6 +76,7 @@ test('an item is placed by drag, faded, started later, and taken off', async ({ 
   await openLanding(page, 'Episode opening');
   await scrubTo(page, 0.4);
   await page.getByRole('button', { name: 'Choose Wind card' }).click();
+  await page.getByRole('tab', { name: 'Look' }).click();
   await setNumber(page, 'Opacity', 50);
   await page.getByRole('tab', { name: 'Time' }).click();
   await setNumber(page, 'Starts at', 2.5);
@@ -90,7 +93,8 @@ test('an item is placed by drag, faded, started later, and taken off', async ({ 
   expect(Math.abs(item.place.y - (360 - 144))).toBeLessThan(12);
   await openLanding(page, 'Episode opening');
   await page.getByRole('button', { name: 'Choose Wind card' }).click();
-  await page.getByRole('button', { name: 'Take off' }).click();
+  await page.getByRole('button', { name: 'Layer menu' }).click();
+  await page.getByRole('menuitem', { name: 'Delete layer' }).click();
   await expect(page.getByRole('button', { name: 'Choose Wind card' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Choose Wind card' })).toBeVisible();

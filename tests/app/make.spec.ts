@@ -7,7 +7,7 @@ test.beforeEach(async ({ page }) => {
   await page.getByRole('link', { name: 'Open Wind card' }).click();
 });
 
-test('playing leaves the interface free: no task over 50 ms, and dropped frames are counted', async ({
+test('playing leaves the interface free: no task over 50 ms, and dropped frames are counted @timed', async ({
   page,
 }) => {
   await expect(page.getByRole('button', { name: 'Choose Band' })).toBeVisible();

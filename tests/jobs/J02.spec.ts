@@ -60,6 +60,7 @@ test('J02: the key colour is picked from the words themselves, and the footage s
   await page.getByRole('button', { name: 'Start a landing on this' }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('menuitem', { name: 'big-words' }).click();
+  await page.getByRole('tab', { name: 'Key' }).click();
   await setNumber(page, 'Softness', 0.4);
   await setNumber(page, 'Spill', 0);
 
@@ -106,6 +107,7 @@ test('J02: the key colour is picked from the words themselves, and the footage s
   // With a tolerance so wide that it takes the plum too, nothing of the clip is left.
   await page.getByRole('link', { name: 'Land' }).click();
   await page.getByRole('button', { name: 'Choose big-words' }).click();
+  await page.getByRole('tab', { name: 'Key' }).click();
   await setNumber(page, 'Tolerance', 1);
   await setNumber(page, 'Softness', 2);
   await page.getByRole('radio', { name: 'Matte' }).click();

@@ -30,8 +30,8 @@ test('J06: a signature recording is trimmed, masked by hand, keyed, fitted to th
   await page.getByRole('button', { name: 'Use it' }).click();
 
   // What was used can be put right later: the key, and the pauses.
-  await unfold(page, 'Key');
-  await expect(page.getByRole('switch', { name: 'Remove a key colour' })).toBeChecked();
+  await section(page, 'Key');
+  await expect(page.getByRole('radio', { name: 'A colour' })).toBeChecked();
   await setNumber(page, 'Spill', 0.9);
 
   // A mask by hand: a shape laid where the ink may be.

@@ -234,6 +234,7 @@ export function createNested(id: string, stack: Stack, nested: Overlay): Overlay
     overlay: nested.id,
     after: 'hold',
     backdrop: false,
+    lead: 0,
     place: { ...layer.place, scale },
   };
 }

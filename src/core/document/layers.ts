@@ -245,6 +245,8 @@ export interface OverlayLayer extends LayerBase {
   readonly after: AfterEnd | 'stretch';
   /** Its backdrop is drawn too, where it has one. */
   readonly backdrop: boolean;
+  /** Seconds for which its first frame is held; negative ones it has been running for already. */
+  readonly lead: number;
 }
 
 /** What a pen leaves from touching down to lifting. */

@@ -39,7 +39,7 @@ export interface ClipTime {
   readonly speed: number;
   /** From its out point to its in point. */
   readonly reverse: boolean;
-  /** Seconds for which the first frame is held before it runs. */
+  /** Seconds for which the first frame is held; negative ones it has been running for already. */
   readonly lead: number;
   readonly after: AfterEnd;
   /** How often it runs before what follows is over, when it loops or goes back and forth; null: for good. */

@@ -19,6 +19,7 @@ import { NestedSection } from './sections/NestedSection';
 import { PlaceSection } from './sections/PlaceSection';
 import { SeveralSection } from './sections/SeveralSection';
 import { ShapeSection } from './sections/ShapeSection';
+import { TimeSection } from './sections/TimeSection';
 import { WordsSection } from './sections/WordsSection';
 
 const WHAT: Readonly<Record<Layer['kind'], string>> = {
@@ -83,6 +84,7 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
   const tabs: readonly { value: Section; label: string }[] = [
     { value: 'what', label: WHAT[layer.kind] },
     ...(keyable ? [{ value: 'key' as const, label: 'Key' }] : []),
+    { value: 'time', label: 'Time' },
     { value: 'look', label: 'Look' },
     { value: 'place', label: 'Place' },
     { value: 'edges', label: 'Edges' },
@@ -107,6 +109,7 @@ function LayerSheet({ layer, tools }: LayerSheetProps) {
     >
       {shown === 'what' ? <WhatSection key={layer.id} layer={layer} /> : null}
       {shown === 'key' && keyable ? <KeySection key={layer.id} layer={layer} /> : null}
+      {shown === 'time' ? <TimeSection key={layer.id} layer={layer} /> : null}
       {shown === 'look' ? <LookSection key={layer.id} layer={layer} /> : null}
       {shown === 'place' ? <PlaceSection key={layer.id} layer={layer} /> : null}
       {shown === 'edges' ? <EdgesSection key={layer.id} layer={layer} /> : null}

@@ -12,7 +12,7 @@ export interface TriedMove {
   readonly phase: Phase;
 }
 
-export type Section = 'what' | 'key' | 'look' | 'place' | 'edges' | 'moves';
+export type Section = 'what' | 'key' | 'time' | 'look' | 'place' | 'edges' | 'moves';
 
 /** What of the chosen layer the stage shows. */
 export type View = StageMode['kind'];

@@ -1,6 +1,7 @@
 export * from './layers';
 export * from './moves';
 export * from './time';
+export * from './splitTime';
 export * from './canvas';
 export * from './keyframes';
 export * from './arrange';

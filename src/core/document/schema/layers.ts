@@ -105,7 +105,7 @@ const clipTime = shape({
   out: orNull(between(0, 1e6)),
   speed: between(0.01, 100),
   reverse: flag(),
-  lead: between(0, 1e6),
+  lead: between(-1e6, 1e6),
   after: oneOf(AFTER_END),
   times: orNull(between(1, 100_000).integer()),
   seam: between(0, 60),
@@ -367,6 +367,7 @@ export const layer = byKind({
     overlay: id(),
     after: oneOf([...AFTER_END, 'stretch']),
     backdrop: flag(),
+    lead: between(-1e6, 1e6),
   }),
   ink: shape({
     ...layerFields,

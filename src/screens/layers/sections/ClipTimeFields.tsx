@@ -1,10 +1,12 @@
 import { StyleSheet, View } from 'react-native';
 import type { AfterEnd, ClipTime, Fit, Footage } from '@/core/document';
+import { keptSeconds, speedToFit } from '@/core/retime/clipTime';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
+import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 
 export const AFTER_CLIP: readonly { value: AfterEnd; label: string }[] = [
@@ -41,13 +43,16 @@ export function AfterField<A extends string>({ options, value, onChange }: After
 interface ClipTimeFieldsProps {
   readonly time: ClipTime;
   readonly footage: Footage;
+  /** Seconds it is on show; left out where that is nobody's business. */
+  readonly lasts?: number;
   readonly onChange: (time: ClipTime, gesture: string | null) => void;
 }
 
-/** In and out point, speed, and what comes after the end. */
-export function ClipTimeFields({ time, footage, onChange }: ClipTimeFieldsProps) {
+/** In and out point, speed and direction, and what comes before the start and after the end. */
+export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeFieldsProps) {
   const duration = Number(footage.duration.toFixed(2));
   const range = { unit: 's', min: 0, max: duration, step: 0.01 };
+  const repeats = time.after === 'loop' || time.after === 'back and forth';
   return (
     <>
       <NumberField
@@ -72,6 +77,47 @@ export function ClipTimeFields({ time, footage, onChange }: ClipTimeFieldsProps)
         feel={{ min: 0.1, max: 4 }}
         onChange={(speed, gesture) => onChange({ ...time, speed }, gesture)}
       />
+      <NumberField
+        label="It takes"
+        unit="s"
+        value={Number((keptSeconds(time, footage.duration) / time.speed).toFixed(3))}
+        min={0.01}
+        max={36_000}
+        step={0.01}
+        feel={{ min: 0.1, max: Math.max(10, 2 * duration) }}
+        onChange={(seconds, gesture) =>
+          onChange({ ...time, speed: speedToFit(time, footage.duration, seconds) }, gesture)
+        }
+      />
+      {lasts === undefined ? null : (
+        <View style={styles.row}>
+          <Action
+            label="Fit to the layer’s length"
+            icon="arrow-expand-horizontal"
+            onPress={() => onChange(fittedTo(time, footage, lasts), null)}
+          />
+        </View>
+      )}
+      <Toggle
+        label="Backwards"
+        value={time.reverse}
+        onChange={(reverse) => onChange({ ...time, reverse }, null)}
+      />
+      <Toggle
+        label="Mix frames when slowed"
+        value={time.blend}
+        onChange={(blend) => onChange({ ...time, blend }, null)}
+      />
+      <NumberField
+        label="Hold the first frame"
+        unit="s"
+        value={Math.max(0, time.lead)}
+        min={0}
+        max={36_000}
+        step={0.01}
+        feel={{ min: 0, max: 10 }}
+        onChange={(lead, gesture) => onChange({ ...time, lead }, gesture)}
+      />
       {time.skips.length > 0 ? (
         <View style={styles.row}>
           <Action
@@ -86,6 +132,54 @@ export function ClipTimeFields({ time, footage, onChange }: ClipTimeFieldsProps)
         value={time.after}
         onChange={(after) => onChange({ ...time, after }, null)}
       />
+      {repeats ? <RepeatFields time={time} onChange={onChange} /> : null}
+    </>
+  );
+}
+
+/** The clip once over, in exactly the seconds it is on show after its first frame was held. */
+function fittedTo(time: ClipTime, footage: Footage, lasts: number): ClipTime {
+  const seconds = Math.max(0.01, lasts - Math.max(0, time.lead));
+  return { ...time, speed: speedToFit(time, footage.duration, seconds) };
+}
+
+const ROUNDS = [
+  { value: 'for good', label: 'For as long as it shows' },
+  { value: 'counted', label: 'A number of times' },
+] as const;
+
+function RepeatFields({ time, onChange }: Pick<ClipTimeFieldsProps, 'time' | 'onChange'>) {
+  return (
+    <>
+      <Choice
+        label="How often"
+        options={ROUNDS}
+        value={time.times === null ? 'for good' : 'counted'}
+        onChange={(how) => onChange({ ...time, times: how === 'counted' ? 3 : null }, null)}
+      />
+      {time.times === null ? null : (
+        <NumberField
+          label="Times"
+          value={time.times}
+          min={1}
+          max={100_000}
+          step={1}
+          feel={{ min: 1, max: 20 }}
+          onChange={(times, gesture) => onChange({ ...time, times: Math.round(times) }, gesture)}
+        />
+      )}
+      {time.after === 'loop' ? (
+        <NumberField
+          label="Cross-fade"
+          unit="s"
+          value={time.seam}
+          min={0}
+          max={60}
+          step={0.01}
+          feel={{ min: 0, max: 3 }}
+          onChange={(seam, gesture) => onChange({ ...time, seam }, gesture)}
+        />
+      ) : null}
     </>
   );
 }

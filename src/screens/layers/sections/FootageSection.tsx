@@ -4,7 +4,7 @@ import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { NumberField } from '@/ui/NumberField';
 import { useEditing } from '../editing';
-import { ClipTimeFields, FitField, FootageChoice } from './ClipTimeFields';
+import { FitField, FootageChoice } from './ClipTimeFields';
 import { RecordingFold } from './RecordingFold';
 import type { SectionProps } from './types';
 
@@ -41,13 +41,6 @@ export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>
       <FitField value={layer.fit} onChange={(fit) => change({ fit })} />
       {layer.kind === 'clip' && footage?.type === 'video' ? (
         <RecordingFold key={footage.id} layer={layer} footage={footage} />
-      ) : null}
-      {layer.kind === 'clip' && footage ? (
-        <ClipTimeFields
-          time={layer.time}
-          footage={footage}
-          onChange={(time, gesture) => change({ time } as Partial<ClipLayer>, gesture)}
-        />
       ) : null}
     </View>
   );

@@ -7,7 +7,6 @@ import { Action } from '@/ui/Action';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 import { useEditing } from '../editing';
-import { AFTER_OVERLAY, AfterField } from './ClipTimeFields';
 import type { SectionProps } from './types';
 
 /** Another overlay, live: what is changed in it changes here. */
@@ -26,11 +25,6 @@ export function NestedSection({ layer }: SectionProps<OverlayLayer>) {
           onPress={() => router.push({ pathname: '/overlay/[id]/make', params: { id: nested.id } })}
         />
       </View>
-      <AfterField
-        options={AFTER_OVERLAY}
-        value={layer.after}
-        onChange={(after) => edit((stack) => updateLayer(stack, layer.id, { after }))}
-      />
       {nested.backdrop.kind === 'key' ? (
         <Toggle
           label="With its backdrop"

@@ -55,7 +55,7 @@ function layerToVersion4(layer: Loose): Loose {
   const timed = withClipTimes(layer, (time) => ({ ...time, ...PLAIN_TIME }));
   const next = { ...timed, place, effects, ghost: null };
   const { kind } = layer;
-  if (kind === 'overlay') return { ...next, backdrop: false };
+  if (kind === 'overlay') return { ...next, backdrop: false, lead: 0 };
   if (kind !== 'picture' && kind !== 'clip') return next;
   const footage = { ...next, key: keyToVersion4(layer.key), mattes: [] };
   return kind === 'clip' ? { ...footage, sound: null } : footage;
@@ -98,7 +98,13 @@ function itemToLayer(item: Loose, landing: Loose, find: (id: unknown) => Loose):
   const span = { from: start, to: landing.length };
   if (!isLoose(source)) return { ...layer, ...span };
   if (source.kind === 'overlay') {
-    const nested = { kind: 'overlay', overlay: source.overlay, after: 'nothing', backdrop: false };
+    const nested = {
+      kind: 'overlay',
+      overlay: source.overlay,
+      after: 'nothing',
+      backdrop: false,
+      lead: 0,
+    };
     return { ...layer, ...span, ...nested };
   }
   const found = find(source.footage);

@@ -1,0 +1,2 @@
+import { benchKeyQuality } from './keying/quality';
+benchKeyQuality();

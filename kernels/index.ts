@@ -1,0 +1,2 @@
+export { key, keyOver, setKey } from './key';
+export { repair, repairScratch, setMatrix } from './repair';

@@ -1,0 +1,418 @@
+// Brings 4:2:0 chroma to full size along the edges of luma. The reference, with the reasons, is
+// src/core/matte/repairChroma.ts. It works on any rows by themselves and gives the same bits as on all.
+
+import { packed } from './pack';
+
+const RADIUS: i32 = 2;
+const EPSILON: f32 = 1e-5;
+/** Samples beside each row, so that windows need no look at the border. */
+const PAD: i32 = 4;
+
+/** How codes become colours, in all four lanes. */
+let blackCode: v128 = i64x2.splat(0);
+let lumaScale: v128 = i64x2.splat(0);
+let vToR: v128 = i64x2.splat(0);
+let uToG: v128 = i64x2.splat(0);
+let vToG: v128 = i64x2.splat(0);
+let uToB: v128 = i64x2.splat(0);
+
+/** @param matrix address of six floats, in the order of `YuvMatrix` */
+export function setMatrix(matrix: usize): void {
+  blackCode = v128.load32_splat(matrix);
+  lumaScale = v128.load32_splat(matrix + 4);
+  vToR = v128.load32_splat(matrix + 8);
+  uToG = v128.load32_splat(matrix + 12);
+  vToG = v128.load32_splat(matrix + 16);
+  uToB = v128.load32_splat(matrix + 20);
+}
+
+/** Samples a row of `half` of them takes with what lies beside it. */
+// @ts-ignore
+@inline
+function rowOf(half: i32): i32 {
+  return ((half + 3) & ~3) + 2 * PAD;
+}
+
+/** Rows of samples held at once: what the two windows and the enlargement reach. */
+const SAMPLE_ROWS: i32 = 5;
+const LINE_ROWS: i32 = 5;
+const MEAN_ROWS: i32 = 3;
+
+/** Bytes of scratch memory that `repair` needs for one stripe. */
+export function repairScratch(width: i32): i32 {
+  // Samples of 3 planes, lines of 4, means of 4, and 10 rows for sums and enlargement.
+  return rowOf((width + 1) >> 1) * 4 * (3 * SAMPLE_ROWS + 4 * LINE_ROWS + 4 * MEAN_ROWS + 10);
+}
+
+// @ts-ignore
+@inline
+function clampRow(row: i32, rows: i32): i32 {
+  return min(rows - 1, max(0, row));
+}
+
+// @ts-ignore
+@inline
+function ring(row: i32, rows: i32): i32 {
+  return ((row % rows) + rows) % rows;
+}
+
+/** Puts what is at a row's borders beside it. */
+function padRow(row: usize, width: i32): void {
+  const start = row + (<usize>PAD << 2);
+  const last = start + (<usize>(width - 1) << 2);
+  const end = row + (<usize>rowOf(width) << 2);
+  v128.store(row, v128.load32_splat(start));
+  const value = load<f32>(last);
+  for (let at = last + 4; at < end; at += 4) store<f32>(at, value);
+}
+
+// @ts-ignore
+@inline
+function threeOf(row: usize, left: usize, middle: usize, right: usize): i32 {
+  return <i32>load<u8>(row + left) + 2 * <i32>load<u8>(row + middle) + <i32>load<u8>(row + right);
+}
+
+/** Eight sums with weights 1 2 1 round every second byte. */
+// @ts-ignore
+@inline
+function weighted(at: usize): v128 {
+  const here = v128.load(at);
+  const before = v128.load(at - 2);
+  const low = i16x8.splat(255);
+  return i16x8.add(
+    i16x8.add(i16x8.shl(v128.and(here, low), 1), i16x8.shr_u(here, 8)),
+    i16x8.shr_u(before, 8),
+  );
+}
+
+/** Eight bytes as shares of full scale. */
+// @ts-ignore
+@inline
+function storeShares(to: usize, from: usize): void {
+  const eight = i16x8.extend_low_i8x16_u(v128.load64_zero(from));
+  const scale = f32x4.splat(1.0 / 255.0);
+  v128.store(to, f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(eight)), scale));
+  v128.store(to + 16, f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_high_i16x8_u(eight)), scale));
+}
+
+/** Luma at the chroma samples and both chromas of one half-size row, 0…1, one plane after another. */
+function sampleRow(
+  yPlane: usize,
+  u: usize,
+  v: usize,
+  width: i32,
+  height: i32,
+  row: i32,
+  out: usize,
+  plane: usize,
+): void {
+  const half = (width + 1) >> 1;
+  const top = yPlane + <usize>(2 * row * width);
+  const bottom = yPlane + <usize>(min(2 * row + 1, height - 1) * width);
+  const uRow = u + <usize>(row * half);
+  const vRow = v + <usize>(row * half);
+  const start = out + (<usize>PAD << 2);
+  const last = half - 1;
+  for (let x = 0; x < half; x++) {
+    // Eight at a time, as long as all they need lies within the row.
+    if (x > 0 && x + 8 <= last) {
+      const at = start + (<usize>x << 2);
+      const middle = <usize>(2 * x);
+      const sum = i16x8.add(weighted(top + middle), weighted(bottom + middle));
+      const scale = f32x4.splat(1.0 / (8.0 * 255.0));
+      v128.store(at, f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(sum)), scale));
+      v128.store(at + 16, f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_high_i16x8_u(sum)), scale));
+      storeShares(at + plane, uRow + <usize>x);
+      storeShares(at + 2 * plane, vRow + <usize>x);
+      x += 7;
+      continue;
+    }
+    const middle = <usize>(2 * x);
+    const left = x > 0 ? middle - 1 : middle;
+    const right = <i32>middle + 1 < width ? middle + 1 : middle;
+    const sum =
+      threeOf(top, left, middle, right) + threeOf(bottom, left, middle, right);
+    const at = start + (<usize>x << 2);
+    store<f32>(at, <f32>sum * <f32>(1.0 / (8.0 * 255.0)));
+    store<f32>(at + plane, <f32>load<u8>(uRow + <usize>x) * <f32>(1.0 / 255.0));
+    store<f32>(at + 2 * plane, <f32>load<u8>(vRow + <usize>x) * <f32>(1.0 / 255.0));
+  }
+  padRow(out, half);
+  padRow(out + plane, half);
+  padRow(out + 2 * plane, half);
+}
+
+// @ts-ignore
+@inline
+function across(row: usize): v128 {
+  return f32x4.add(
+    f32x4.add(
+      f32x4.add(v128.load(row - 8), v128.load(row - 4)),
+      f32x4.add(v128.load(row), v128.load(row + 4)),
+    ),
+    v128.load(row + 8),
+  );
+}
+
+/** Lines (a and b for both chromas) of one row from the samples of five. */
+function lineRow(samples: usize, plane: usize, width: i32, rowBytes: usize, row: i32, rows: i32, out: usize, outPlane: usize, sums: usize): void {
+  const half = (width + 1) >> 1;
+  const r0 = samples + <usize>ring(clampRow(row - 2, rows), SAMPLE_ROWS) * rowBytes;
+  const r1 = samples + <usize>ring(clampRow(row - 1, rows), SAMPLE_ROWS) * rowBytes;
+  const r2 = samples + <usize>ring(row, SAMPLE_ROWS) * rowBytes;
+  const r3 = samples + <usize>ring(clampRow(row + 1, rows), SAMPLE_ROWS) * rowBytes;
+  const r4 = samples + <usize>ring(clampRow(row + 2, rows), SAMPLE_ROWS) * rowBytes;
+  for (let at: usize = 0; at < rowBytes; at += 16) {
+    let y = v128.load(r0 + at);
+    let u = v128.load(r0 + at + plane);
+    let v = v128.load(r0 + at + 2 * plane);
+    let sy = y;
+    let su = u;
+    let sv = v;
+    let syy = f32x4.mul(y, y);
+    let syu = f32x4.mul(y, u);
+    let syv = f32x4.mul(y, v);
+    for (let i = 1; i < 5; i++) {
+      const r = i == 1 ? r1 : i == 2 ? r2 : i == 3 ? r3 : r4;
+      y = v128.load(r + at);
+      u = v128.load(r + at + plane);
+      v = v128.load(r + at + 2 * plane);
+      sy = f32x4.add(sy, y);
+      su = f32x4.add(su, u);
+      sv = f32x4.add(sv, v);
+      syy = f32x4.add(syy, f32x4.mul(y, y));
+      syu = f32x4.add(syu, f32x4.mul(y, u));
+      syv = f32x4.add(syv, f32x4.mul(y, v));
+    }
+    v128.store(sums + at, sy);
+    v128.store(sums + at + rowBytes, su);
+    v128.store(sums + at + 2 * rowBytes, sv);
+    v128.store(sums + at + 3 * rowBytes, syy);
+    v128.store(sums + at + 4 * rowBytes, syu);
+    v128.store(sums + at + 5 * rowBytes, syv);
+  }
+  const share = f32x4.splat(1.0 / 25.0);
+  const start = <usize>PAD << 2;
+  const end = start + (<usize>half << 2);
+  for (let at = start; at < end; at += 16) {
+    const here = sums + at;
+    const my = f32x4.mul(across(here), share);
+    const mu = f32x4.mul(across(here + rowBytes), share);
+    const mv = f32x4.mul(across(here + 2 * rowBytes), share);
+    const variance = f32x4.add(
+      f32x4.sub(f32x4.mul(across(here + 3 * rowBytes), share), f32x4.mul(my, my)),
+      f32x4.splat(EPSILON),
+    );
+    const au = f32x4.div(
+      f32x4.sub(f32x4.mul(across(here + 4 * rowBytes), share), f32x4.mul(my, mu)),
+      variance,
+    );
+    const av = f32x4.div(
+      f32x4.sub(f32x4.mul(across(here + 5 * rowBytes), share), f32x4.mul(my, mv)),
+      variance,
+    );
+    const to = out + at;
+    v128.store(to, au);
+    v128.store(to + outPlane, f32x4.sub(mu, f32x4.mul(au, my)));
+    v128.store(to + 2 * outPlane, av);
+    v128.store(to + 3 * outPlane, f32x4.sub(mv, f32x4.mul(av, my)));
+  }
+  for (let p: usize = 0; p < 4; p++) padRow(out + p * outPlane, half);
+}
+
+/** The mean of the lines of five rows, over five columns. */
+function meanRow(lines: usize, plane: usize, width: i32, rowBytes: usize, row: i32, rows: i32, out: usize, outPlane: usize, sums: usize): void {
+  const half = (width + 1) >> 1;
+  const start = <usize>PAD << 2;
+  const end = start + (<usize>half << 2);
+  const share = f32x4.splat(1.0 / 25.0);
+  const r0 = lines + <usize>ring(clampRow(row - 2, rows), LINE_ROWS) * rowBytes;
+  const r1 = lines + <usize>ring(clampRow(row - 1, rows), LINE_ROWS) * rowBytes;
+  const r2 = lines + <usize>ring(row, LINE_ROWS) * rowBytes;
+  const r3 = lines + <usize>ring(clampRow(row + 1, rows), LINE_ROWS) * rowBytes;
+  const r4 = lines + <usize>ring(clampRow(row + 2, rows), LINE_ROWS) * rowBytes;
+  for (let p: usize = 0; p < 4; p++) {
+    const shift = p * plane;
+    for (let at: usize = 0; at < rowBytes; at += 16) {
+      const here = at + shift;
+      v128.store(
+        sums + at,
+        f32x4.add(
+          f32x4.add(
+            f32x4.add(v128.load(r0 + here), v128.load(r1 + here)),
+            f32x4.add(v128.load(r2 + here), v128.load(r3 + here)),
+          ),
+          v128.load(r4 + here),
+        ),
+      );
+    }
+    const to = out + p * outPlane;
+    for (let at = start; at < end; at += 16) {
+      v128.store(to + at, f32x4.mul(across(sums + at), share));
+    }
+    padRow(to, half);
+  }
+}
+
+/** One full-size row of colours from its luma and the lines of the two chroma rows beside it. */
+function colourRow(
+  yRow: usize,
+  width: i32,
+  rowBytes: usize,
+  near: usize,
+  far: usize,
+  plane: usize,
+  out: usize,
+  sums: usize,
+): void {
+  betweenRows(near, far, rowBytes, sums, 1, 0);
+  betweenRows(near + plane, far + plane, rowBytes, sums + rowBytes, 255, -128);
+  betweenRows(near + 2 * plane, far + 2 * plane, rowBytes, sums + 2 * rowBytes, 1, 0);
+  betweenRows(near + 3 * plane, far + 3 * plane, rowBytes, sums + 3 * rowBytes, 255, -128);
+  const half = f32x4.splat(0.5);
+  const black = blackCode;
+  const scale = lumaScale;
+  const mVR = vToR;
+  const mUG = uToG;
+  const mVG = vToG;
+  const mUB = uToB;
+  let from = sums + (<usize>PAD << 2);
+  for (let x = 0; x < width; x += 8, from += 16) {
+    const codes = i16x8.extend_low_i8x16_u(v128.load64_zero(yRow + <usize>x));
+    const au = v128.load(from);
+    const bu = v128.load(from + rowBytes);
+    const av = v128.load(from + 2 * rowBytes);
+    const bv = v128.load(from + 3 * rowBytes);
+    // Chroma lies on the even columns; between two of them is the mean of both.
+    const auNext = f32x4.mul(f32x4.add(au, v128.load(from + 4)), half);
+    const buNext = f32x4.mul(f32x4.add(bu, v128.load(from + 4 + rowBytes)), half);
+    const avNext = f32x4.mul(f32x4.add(av, v128.load(from + 4 + 2 * rowBytes)), half);
+    const bvNext = f32x4.mul(f32x4.add(bv, v128.load(from + 4 + 3 * rowBytes)), half);
+    for (let part = 0; part < 2; part++) {
+      const column = x + 4 * part;
+      if (column >= width) break;
+      const low = part == 0;
+      const y = f32x4.convert_i32x4_s(
+        low ? i32x4.extend_low_i16x8_u(codes) : i32x4.extend_high_i16x8_u(codes),
+      );
+      const du = f32x4.add(
+        f32x4.mul(low ? lowPairs(au, auNext) : highPairs(au, auNext), y),
+        low ? lowPairs(bu, buNext) : highPairs(bu, buNext),
+      );
+      const dv = f32x4.add(
+        f32x4.mul(low ? lowPairs(av, avNext) : highPairs(av, avNext), y),
+        low ? lowPairs(bv, bvNext) : highPairs(bv, bvNext),
+      );
+      const luma = f32x4.mul(f32x4.sub(y, black), scale);
+      const pixels = packed(
+        f32x4.add(luma, f32x4.mul(mVR, dv)),
+        f32x4.add(luma, f32x4.add(f32x4.mul(mUG, du), f32x4.mul(mVG, dv))),
+        f32x4.add(luma, f32x4.mul(mUB, du)),
+        f32x4.splat(255),
+      );
+      const to = out + (<usize>column << 2);
+      if (column + 4 <= width) v128.store(to, pixels);
+      else storeSome(to, pixels, width - column);
+    }
+  }
+}
+
+/** The row that lies a quarter of the way from one chroma row to the other, scaled and shifted. */
+// @ts-ignore
+@inline
+function betweenRows(
+  near: usize,
+  far: usize,
+  rowBytes: usize,
+  out: usize,
+  factor: f32,
+  shift: f32,
+): void {
+  const most = f32x4.splat(<f32>0.75 * factor);
+  const least = f32x4.splat(<f32>0.25 * factor);
+  for (let at: usize = 0; at < rowBytes; at += 16) {
+    v128.store(
+      out + at,
+      f32x4.add(
+        f32x4.add(
+          f32x4.mul(v128.load(near + at), most),
+          f32x4.mul(v128.load(far + at), least),
+        ),
+        f32x4.splat(shift),
+      ),
+    );
+  }
+}
+
+// @ts-ignore
+@inline
+function lowPairs(a: v128, b: v128): v128 {
+  return i32x4.shuffle(a, b, 0, 4, 1, 5);
+}
+
+// @ts-ignore
+@inline
+function highPairs(a: v128, b: v128): v128 {
+  return i32x4.shuffle(a, b, 2, 6, 3, 7);
+}
+
+/** The first one, two or three of four pixels: what lies beyond them belongs to another row. */
+function storeSome(to: usize, pixels: v128, count: i32): void {
+  store<i32>(to, i32x4.extract_lane(pixels, 0));
+  if (count > 1) store<i32>(to + 4, i32x4.extract_lane(pixels, 1));
+  if (count > 2) store<i32>(to + 8, i32x4.extract_lane(pixels, 2));
+}
+
+/**
+ * Rows `from`…`to` − 1 of a frame as RGBA; `from` is even. * @param y,u,v addresses of the planes, without padding
+ * @param out address of the whole picture's RGBA
+ * @param scratch address of `repairScratch(width)` bytes
+ */
+export function repair(
+  y: usize,
+  u: usize,
+  v: usize,
+  width: i32,
+  height: i32,
+  from: i32,
+  to: i32,
+  out: usize,
+  scratch: usize,
+): void {
+  const rows = (height + 1) >> 1;
+  const rowBytes = <usize>rowOf((width + 1) >> 1) << 2;
+  const samplePlane = rowBytes * SAMPLE_ROWS;
+  const linePlane = rowBytes * LINE_ROWS;
+  const meanPlane = rowBytes * MEAN_ROWS;
+  const samples = scratch;
+  const lines = samples + 3 * samplePlane;
+  const means = lines + 4 * linePlane;
+  const sums = means + 4 * meanPlane;
+  const first = from >> 1;
+  const last = (to + 1) >> 1;
+  let sampled = max(0, first - 1 - 2 * RADIUS);
+  let lined = max(0, first - 1 - RADIUS);
+  let averaged = max(0, first - 1);
+  for (let row = first; row < last; row++) {
+    const wanted = clampRow(row + 1, rows);
+    for (; averaged <= wanted; averaged++) {
+      const needed = clampRow(averaged + RADIUS, rows);
+      for (; lined <= needed; lined++) {
+        const read = clampRow(lined + RADIUS, rows);
+        for (; sampled <= read; sampled++) {
+          sampleRow(y, u, v, width, height, sampled, samples + <usize>ring(sampled, SAMPLE_ROWS) * rowBytes, samplePlane);
+        }
+        lineRow(samples, samplePlane, width, rowBytes, lined, rows, lines + <usize>ring(lined, LINE_ROWS) * rowBytes, linePlane, sums);
+      }
+      meanRow(lines, linePlane, width, rowBytes, averaged, rows, means + <usize>ring(averaged, MEAN_ROWS) * rowBytes, meanPlane, sums);
+    }
+    const near = means + <usize>ring(row, MEAN_ROWS) * rowBytes;
+    for (let side = 0; side < 2; side++) {
+      const fullRow = 2 * row + side;
+      if (fullRow >= to) break;
+      const beside = clampRow(row + (side == 0 ? -1 : 1), rows);
+      const far = means + <usize>ring(beside, MEAN_ROWS) * rowBytes;
+      colourRow(y + <usize>(fullRow * width), width, rowBytes, near, far, meanPlane, out + (<usize>(fullRow * width) << 2), sums);
+    }
+  }
+}

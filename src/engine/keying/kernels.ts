@@ -1,0 +1,118 @@
+import { CONSTANTS } from '@/core/matte/keyConstants';
+import type { YuvMatrix } from '@/core/matte/repairChroma';
+
+/** What `kernels/` exports. */
+interface Exports {
+  readonly setKey: (constants: number) => void;
+  readonly key: (source: number, target: number, pixels: number) => void;
+  readonly keyOver: (source: number, background: number, pixels: number) => void;
+  readonly setMatrix: (matrix: number) => void;
+  readonly repairScratch: (width: number) => number;
+  readonly repair: (
+    y: number,
+    u: number,
+    v: number,
+    width: number,
+    height: number,
+    from: number,
+    to: number,
+    out: number,
+    scratch: number,
+  ) => void;
+}
+
+const PAGE = 65_536;
+
+/** The first page holds the stripes' signals and the constants; pictures come after it. */
+const KEY_AT = 1024;
+const MATRIX_AT = KEY_AT + CONSTANTS * 4 + 64;
+const PICTURES_AT = PAGE;
+
+const aligned = (bytes: number): number => (bytes + 63) & ~63;
+
+/** Where a picture's parts lie in the kernels' memory, in bytes. */
+export interface Layout {
+  /** The picture to be keyed, RGBA. */
+  readonly source: number;
+  /** What it is laid over, RGBA. */
+  readonly background: number;
+  readonly y: number;
+  readonly u: number;
+  readonly v: number;
+  readonly scratch: number;
+  readonly end: number;
+}
+
+/** What is done to some rows of a picture. */
+export interface Work {
+  readonly width: number;
+  readonly height: number;
+  /** Whether the source is made from the Y, U and V planes first. */
+  readonly repairs: boolean;
+  /** In place, over the background, or not at all. */
+  readonly keys: 'in place' | 'over' | 'not';
+}
+
+/** The compiled kernels on one memory; several of these may share it and work on stripes of rows. */
+export class Kernels {
+  private constructor(
+    private readonly exports: Exports,
+    readonly memory: WebAssembly.Memory,
+  ) {}
+
+  static async on(module: WebAssembly.Module, memory: WebAssembly.Memory): Promise<Kernels> {
+    const { exports } = await WebAssembly.instantiate(module, { env: { memory } });
+    return new Kernels(exports as unknown as Exports, memory);
+  }
+
+  /** A memory that stripes of several workers can share. */
+  static newMemory(): WebAssembly.Memory {
+    return new WebAssembly.Memory({ initial: 16, maximum: 16_384, shared: true });
+  }
+
+  /** Makes room for a picture. @param stripes how many workers share it */
+  layout(width: number, height: number, stripes: number): Layout {
+    const picture = aligned(width * height * 4 + 64);
+    const luma = aligned(width * height + 64);
+    const chroma = aligned(((width + 1) >> 1) * ((height + 1) >> 1) + 64);
+    const background = PICTURES_AT + picture;
+    const y = background + picture;
+    const u = y + luma;
+    const v = u + chroma;
+    const scratch = v + chroma;
+    const end = scratch + stripes * this.scratchBytes(width);
+    const missing = Math.ceil((end - this.memory.buffer.byteLength) / PAGE);
+    if (missing > 0) this.memory.grow(missing);
+    return { source: PICTURES_AT, background, y, u, v, scratch, end };
+  }
+
+  setKey(constants: Float32Array): void {
+    new Float32Array(this.memory.buffer, KEY_AT, constants.length).set(constants);
+  }
+
+  setMatrix(matrix: YuvMatrix): void {
+    const { black, luma, vToR, uToG, vToG, uToB } = matrix;
+    new Float32Array(this.memory.buffer, MATRIX_AT, 6).set([black, luma, vToR, uToG, vToG, uToB]);
+  }
+
+  /** @param from,to rows; `from` is even @param stripe whose scratch memory is used */
+  run(work: Work, at: Layout, from: number, to: number, stripe: number): void {
+    const { width, height, repairs, keys } = work;
+    if (to <= from) return;
+    if (repairs) {
+      this.exports.setMatrix(MATRIX_AT);
+      const scratch = at.scratch + stripe * this.scratchBytes(width);
+      this.exports.repair(at.y, at.u, at.v, width, height, from, to, at.source, scratch);
+    }
+    if (keys === 'not') return;
+    this.exports.setKey(KEY_AT);
+    const offset = from * width * 4;
+    const pixels = (to - from) * width;
+    if (keys === 'over') this.exports.keyOver(at.source + offset, at.background + offset, pixels);
+    else this.exports.key(at.source + offset, at.source + offset, pixels);
+  }
+
+  private scratchBytes(width: number): number {
+    return aligned(this.exports.repairScratch(width));
+  }
+}
