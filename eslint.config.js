@@ -8,6 +8,8 @@ module.exports = [
     ignores: [
       'dist/*',
       'public/*',
+      // AssemblyScript, which only its own compiler reads.
+      'kernels/*',
       'node_modules/*',
       '.expo/*',
       'test-results/*',

@@ -15,7 +15,7 @@ export const HEIGHT = 540;
 
 const resolve = createRequire(join(process.cwd(), 'package.json')).resolve;
 
-function useFont(name: string, family: string, file: string): void {
+function registerFont(name: string, family: string, file: string): void {
   const folder = dirname(resolve(`@expo-google-fonts/${family}/package.json`));
   GlobalFonts.registerFromPath(join(folder, file), name);
 }
@@ -112,7 +112,7 @@ const DRAWN: readonly [string, string, (context: SKRSContext2D) => void][] = [
 
 /** Eight scenes in several key colours. */
 export function keyScenes(): readonly KeyScene[] {
-  useFont('Anton', 'anton', '400Regular/Anton_400Regular.ttf');
+  registerFont('Anton', 'anton', '400Regular/Anton_400Regular.ttf');
   return DRAWN.map(([name, key, draw]) => {
     const context = createCanvas(WIDTH, HEIGHT).getContext('2d');
     draw(context);

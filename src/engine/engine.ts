@@ -2,8 +2,10 @@ import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Marking, Measured } from '@/core/check';
 import type {
   Bundle,
+  ChromaKey,
   FontFile,
   Footage,
+  KeySettings,
   Kit,
   Overlay,
   PlannedOverlay,
@@ -13,6 +15,7 @@ import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { EngineApi } from './engine.worker';
+import type { KeyFigures } from './judgeKey';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
 import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
@@ -21,6 +24,7 @@ import { installHandlers } from './wire';
 import type { Split } from './words';
 
 export type { LetterTarget } from '@/core/scene/letterTarget';
+export type { KeyFigures } from './judgeKey';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
 export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
@@ -100,6 +104,9 @@ export const engine = {
     x: number,
     y: number,
   ): Promise<Picked> => bench().pickColour(bundle, layer, frame, x, y),
+  findKey: (footage: Footage): Promise<ChromaKey> => bench().findKey(footage),
+  measureKey: (footage: Footage, key: KeySettings, seconds: number): Promise<KeyFigures> =>
+    bench().measureKey(footage, key, seconds),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
   drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>

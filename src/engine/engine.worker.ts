@@ -3,6 +3,7 @@ import { measureOverlay, pictureOfFinding } from './measureOverlay';
 import { importMedia } from './importMedia';
 import { openKit, saveKit } from './kitFiles';
 import { sweepMedia } from './mediaStore';
+import { findKey, measureKey } from './judgeKey';
 import { pickColour } from './picker';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type SentView, type StageListener } from './stage';
@@ -39,6 +40,8 @@ const api = {
   measureOverlay,
   pictureOfFinding,
   pickColour,
+  findKey,
+  measureKey,
   splitLayer,
   drawWords,
   drawSvg,

@@ -5,6 +5,7 @@ import {
   layerQuads,
   sceneAt,
   withoutKeys,
+  withoutSpill,
   type Quad,
   type Scene,
   type SceneAssets,
@@ -19,9 +20,13 @@ import { clipToDocument, throughViewport, type Viewport } from './viewport';
 /** What lies behind the artwork while it is looked at. */
 export type Proof = 'backdrop' | 'dark' | 'light' | 'bars' | 'footage';
 
-/** Result; one layer's alpha as grey; one layer alone on checks. */
+/**
+ * Result; one layer's alpha as grey; one layer alone on checks; what was taken off it as spill,
+ * amplified.
+ */
 export type StageMode =
-  { readonly kind: 'result' } | { readonly kind: 'matte' | 'cut-out'; readonly layer: string };
+  | { readonly kind: 'result' }
+  | { readonly kind: 'matte' | 'cut-out' | 'spill'; readonly layer: string };
 
 export interface StageView {
   readonly bundle: Bundle;
@@ -194,6 +199,7 @@ export class Stage {
     const { document } = view.bundle;
     if (view.mode.kind !== 'result') {
       const alone = sceneAt(layerAlone(document, view.mode.layer), frame, assets);
+      if (view.mode.kind === 'spill') return [await this.spill(view, frame, assets)];
       const matte = view.mode.kind === 'matte';
       return [
         await this.bitmap(view, async (context) =>
@@ -221,6 +227,21 @@ export class Stage {
       context.clearRect(from, 0, view.width - from, view.height);
     });
     return [...behind, result, before];
+  }
+
+  /** The difference between a layer with all its spill and as it is keyed, on black. */
+  private async spill(view: StageView, frame: number, assets: SceneAssets): Promise<ImageBitmap> {
+    const { document } = view.bundle;
+    const { layer } = view.mode as Exclude<StageMode, { kind: 'result' }>;
+    return this.bitmap(view, async (context) => {
+      const alone = layerAlone(document, layer);
+      await this.artist.paint(context, sceneAt(withoutSpill(alone), frame, assets), assets);
+      const before = context.getImageData(0, 0, view.width, view.height);
+      context.clearRect(0, 0, view.width, view.height);
+      await this.artist.paint(context, sceneAt(alone, frame, assets), assets);
+      const after = context.getImageData(0, 0, view.width, view.height);
+      context.putImageData(amplified(before, after), 0, 0);
+    });
   }
 
   private async bitmap(
@@ -300,6 +321,19 @@ function guideScene(scene: Scene, guide: Guide, assets: SceneAssets): Scene | nu
       },
     ],
   };
+}
+
+const AMPLIFIED = 4;
+
+/** Opaque: how far two pictures differ, in each channel. */
+function amplified(before: ImageData, after: ImageData): ImageData {
+  for (let at = 0; at < before.data.length; at++) {
+    const share = before.data[at | 3] / 255;
+    const off = Math.abs(before.data[at] - after.data[at]) * share * AMPLIFIED;
+    // Alpha comes last, when the three colours that go by it are done.
+    before.data[at] = (at & 3) === 3 ? 255 : off;
+  }
+  return before;
 }
 
 /** Turns artwork to white of the same alpha, which over black shows alpha as grey. */

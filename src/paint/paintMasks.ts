@@ -20,11 +20,44 @@ export function paintMasks(
       context.transform(...mask.shading.matrix);
       context.fillStyle = gradientOf(context, mask.shading);
       fillEverywhere(context);
-    } else if (mask.kind === 'path') {
+    } else if (mask.kind === 'polygon') keepPolygon(context, mask, tools);
+    else if (mask.kind === 'lines') darkenLines(context, mask);
+    else if (mask.kind === 'path') {
       context.transform(...mask.matrix);
       context.fill(tools.path(mask.d));
     } else keepBox(context, mask, tools);
     context.restore();
+  }
+}
+
+type PolygonMask = Extract<Mask, { kind: 'polygon' }>;
+
+function keepPolygon(context: PaintContext, mask: PolygonMask, tools: PaintTools): void {
+  const { width, height } = context.canvas;
+  const { a, b, c, d, e, f } = context.getTransform();
+  const scratch = tools.scratch(width, height);
+  scratch.context.save();
+  scratch.context.setTransform(a, b, c, d, e, f);
+  scratch.context.transform(...mask.matrix);
+  scratch.context.fillStyle = '#000000';
+  scratch.context.fill(tools.path(mask.d));
+  scratch.context.restore();
+  const pixels = Math.sqrt(Math.abs(a * d - b * c)) * mask.feather;
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  if (pixels > 0) context.filter = `blur(${pixels.toFixed(3)}px)`;
+  if (mask.inverted) context.globalCompositeOperation = 'destination-out';
+  context.drawImage(scratch.image, 0, 0);
+  scratch.release();
+}
+
+/** Every second line is darker, each of them half of the spacing high. */
+function darkenLines(context: PaintContext, mask: Extract<Mask, { kind: 'lines' }>): void {
+  const { box, spacing, strength, matrix } = mask;
+  context.transform(...matrix);
+  context.globalCompositeOperation = 'destination-out';
+  context.globalAlpha = strength;
+  for (let y = box.top; y < box.bottom; y += spacing) {
+    context.fillRect(box.left, y, box.right - box.left, spacing / 2);
   }
 }
 

@@ -344,12 +344,13 @@ function layShadow(
 }
 
 function filterOf(effects: NonNullable<GroupItem['effects']>, pixels: number): string {
-  const { blur, brightness, contrast, saturation } = effects;
+  const { blur, brightness, contrast, saturation, hue } = effects;
   const parts = [
     blur > 0 ? `blur(${(blur * pixels).toFixed(3)}px)` : '',
     brightness !== 1 ? `brightness(${brightness})` : '',
     contrast !== 1 ? `contrast(${contrast})` : '',
     saturation !== 1 ? `saturate(${saturation})` : '',
+    hue !== 0 ? `hue-rotate(${hue}deg)` : '',
   ].filter((part) => part !== '');
   return parts.length > 0 ? parts.join(' ') : 'none';
 }

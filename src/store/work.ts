@@ -1,7 +1,9 @@
 import { engine } from '@/engine/engine';
 
 export type {
+  KeyFigures,
   LetterTarget,
+  Picked,
   Progress,
   ReadBack,
   SendRequest,
@@ -19,6 +21,8 @@ export const work = {
   measureOverlay: engine.measureOverlay,
   pictureOfFinding: engine.pictureOfFinding,
   pickColour: engine.pickColour,
+  findKey: engine.findKey,
+  measureKey: engine.measureKey,
   splitLayer: engine.splitLayer,
   drawWords: engine.drawWords,
   drawSvg: engine.drawSvg,

@@ -13,6 +13,7 @@ import {
   type Fill,
   type Footage,
   type FootageLayer,
+  type Ghost,
   type GroupLayer,
   type InkLayer,
   type KeySettings,
@@ -125,6 +126,17 @@ export const WHOLE_CLIP: ClipTime = {
   blend: false,
   skips: [],
 };
+
+/** A ghost as it starts: moon-coloured, with fine lines. */
+export const createGhost = (stack: Stack): Ghost => ({
+  tint: '#8fd3ff',
+  tintStrength: 0.6,
+  opacity: 0.7,
+  spacing: Math.max(2, Math.round(stack.height / 180)),
+  lines: 0.35,
+  flicker: 0.3,
+  seed: 1,
+});
 
 export const PLAIN_SOUND: Loudness = { gain: 0, fadeIn: 0, fadeOut: 0 };
 

@@ -27,13 +27,14 @@ const inPlace = (
 });
 
 const inEffects = (
-  name: 'blur' | 'brightness' | 'contrast' | 'saturation' | 'tintStrength',
+  name: 'blur' | 'brightness' | 'contrast' | 'saturation' | 'hue' | 'tintStrength',
   label: string,
   max: number,
+  min = 0,
 ): Channel => ({
   name,
   label,
-  min: 0,
+  min,
   max,
   read: (layer) => layer.effects[name],
   write: (layer, value) => ({ ...layer, effects: { ...layer.effects, [name]: value } }),
@@ -88,6 +89,7 @@ export const CHANNELS: readonly Channel[] = [
   inEffects('brightness', 'Brightness', 10),
   inEffects('contrast', 'Contrast', 10),
   inEffects('saturation', 'Saturation', 10),
+  inEffects('hue', 'Hue', 360, -360),
   inEffects('tintStrength', 'Tint strength', 1),
   ...SIDES.map((side) => onSide('crop', side, 1)),
   ...SIDES.map((side) => onSide('feather', side, 10_000)),

@@ -18,6 +18,14 @@ export interface Snapped {
 /** Graphics safe area: 5 % from each edge (EBU R 95). */
 export const SAFE_MARGIN = 0.05;
 
+/** The part of a canvas that shows on every screen. */
+export const safeArea = ({ width, height }: { width: number; height: number }): Box => ({
+  left: width * SAFE_MARGIN,
+  top: height * SAFE_MARGIN,
+  right: width * (1 - SAFE_MARGIN),
+  bottom: height * (1 - SAFE_MARGIN),
+});
+
 /** Middle, edges and safe area of a canvas, and the edges and middles of other boxes on it. */
 export function snapLines(
   canvas: { readonly width: number; readonly height: number },

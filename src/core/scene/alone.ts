@@ -25,6 +25,16 @@ function groupsAround(stack: Stack, group: string | null): readonly string[] {
   return parent ? [parent.id, ...groupsAround(stack, parent.group)] : [];
 }
 
+/** The same document with what shines on the artwork of a key colour left on it. */
+export const withoutSpill = <S extends Stack>(stack: S): S => ({
+  ...stack,
+  layers: stack.layers.map((layer) =>
+    (layer.kind === 'picture' || layer.kind === 'clip') && layer.key?.kind === 'chroma'
+      ? { ...layer, key: { ...layer.key, spill: 0 } }
+      : layer,
+  ),
+});
+
 /** The same document with no key colour removed: what "before" means at the divider. */
 export const withoutKeys = <S extends Stack>(stack: S): S => ({
   ...stack,

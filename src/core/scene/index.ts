@@ -8,7 +8,7 @@ export { apply, inverse, multiply, scaling, translation } from './matrix';
 export { plainGroup } from './types';
 export { layerBox, layerQuads } from './layerBoxes';
 export { layerTree, withinLayer, type LayerTree } from './tree';
-export { layerAlone, withoutKeys } from './alone';
+export { layerAlone, withoutKeys, withoutSpill } from './alone';
 export { stackScene as sceneAt } from './stackScene';
 export type {
   ArtworkItem,

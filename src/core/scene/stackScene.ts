@@ -16,12 +16,15 @@ import { outlineItems } from './content/outlines';
 import {
   apartFrom,
   elapsedFrames,
+  elapsedSeconds,
   lookOf,
   type Drawn,
   type FrameSetting,
   type Placing,
 } from './content/types';
 import { edgeMasks, moveMask } from './edges';
+import { garbageMasks } from './garbage';
+import { asGhost } from './ghost';
 import { boxOf } from './layerBoxes';
 import { isNeutral } from './look';
 import { apply, IDENTITY, multiply, translation } from './matrix';
@@ -109,12 +112,16 @@ function layerPicture(still: Layer, setting: FrameSetting): LayerPicture {
       masks: [
         ...edgeMasks(layer, frameBox, cut, moved),
         ...whole.masks.map((mask) => moveMask(mask, place)),
+        ...garbageMasks(layer, frame, moved),
         ...layerMask(layer, setting),
       ],
       blur: whole.blur,
       opacity: layer.opacity * whole.opacity,
     });
-    return withReflection(layer, outside, frameBox, moved);
+    const seen = layer.ghost
+      ? asGhost(outside, layer.ghost, frameBox, moved, elapsedSeconds(layer, setting))
+      : outside;
+    return withReflection(layer, seen, frameBox, moved);
   };
   return {
     layer,

@@ -80,6 +80,23 @@ export type Mask =
       readonly matrix: Matrix;
     }
   | { readonly kind: 'path'; readonly d: string; readonly matrix: Matrix }
+  | {
+      readonly kind: 'polygon';
+      readonly d: string;
+      readonly matrix: Matrix;
+      /** Leaves what is not in it. */
+      readonly inverted: boolean;
+      /** Standard deviation of the blur over its edge, scene pixels. */
+      readonly feather: number;
+    }
+  | {
+      /** Darker lines across a box. */
+      readonly kind: 'lines';
+      readonly box: Box;
+      readonly spacing: number;
+      readonly strength: number;
+      readonly matrix: Matrix;
+    }
   | { readonly kind: 'shading'; readonly shading: Shading }
   | {
       readonly kind: 'items';

@@ -14,6 +14,8 @@ import type { useStage } from '@/store/useStage';
 import { Stage, type StageThing } from '@/ui/stage/Stage';
 import { Divider } from './Divider';
 import { useEditing } from './editing';
+import { PickSurface } from './PickSurface';
+import { usePicking } from './usePicking';
 import { OnStage } from './onStage/OnStage';
 import { toggled } from './toggled';
 
@@ -21,13 +23,12 @@ interface LayerStageProps {
   readonly stage: ReturnType<typeof useStage>;
   /** Every tap adds to what is chosen, or takes away from it. */
   readonly several: boolean;
-  /** Taken instead of a choice while a colour is picked. */
-  readonly onPick: ((point: { x: number; y: number }) => void) | null;
 }
 
 /** The stage with what can be grasped on it. */
-export function LayerStage({ stage, several, onPick }: LayerStageProps) {
+export function LayerStage({ stage, several }: LayerStageProps) {
   const { document, edit, player, selection, select, divider, setDivider } = useEditing();
+  const picking = usePicking();
   const frame = usePlayer(player, (state) => (state.playing ? 0 : state.frame));
   const things = useMemo(
     () => stageThings(document, selection, frame),
@@ -50,7 +51,6 @@ export function LayerStage({ stage, several, onPick }: LayerStageProps) {
       selected={selection}
       onSelect={choose}
       onPlace={place}
-      onPick={onPick ?? undefined}
       offsetOf={(id, dx, dy) => {
         const layer = document.layers.find((entry) => entry.id === id)!;
         return offsetWithin(document, layer, dx, dy);
@@ -58,6 +58,9 @@ export function LayerStage({ stage, several, onPick }: LayerStageProps) {
     >
       <OnStage layer={single ?? null} />
       {divider === null ? null : <Divider at={divider} onChange={setDivider} />}
+      {picking ? (
+        <PickSurface width={document.width} height={document.height} {...picking} />
+      ) : null}
     </Stage>
   );
 }

@@ -2,13 +2,9 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { addLayer, type Bundle } from '@/core/document';
-import { plainWords } from '@/core/errors';
 import type { StackEdit } from '@/store/actions';
 import { Player } from '@/store/player';
-import { noticed } from '@/store/session';
-import { useAppDispatch } from '@/store/store';
 import { useStage, type Proof, type StageMode } from '@/store/useStage';
-import { work } from '@/store/work';
 import { Frame, useWide } from '@/ui/Frame';
 import type { Step } from '@/ui/Steps';
 import { NameButton } from '../shared/rename';
@@ -51,7 +47,6 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
     [single, view],
   );
   const stage = useStage({ bundle: shown, player, proof, mode, divider });
-  const onPick = usePicking(bundle, player, choice);
   const editing: Editing = {
     bundle,
     document,
@@ -88,7 +83,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
         <View style={wide ? styles.wide : styles.column}>
           <View style={styles.column}>
             <View style={wide ? styles.wideStage : styles.phoneStage}>
-              <LayerStage stage={stage} several={several} onPick={onPick} />
+              <LayerStage stage={stage} several={several} />
             </View>
             <Transport player={player} length={document.length} rate={document.rate}>
               {parts.transport}
@@ -104,26 +99,6 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
       </Frame>
     </EditingContext>
   );
-}
-
-/** What a tap on the stage does while a colour is picked: gives the layer's own colour there. */
-function usePicking(
-  bundle: Bundle,
-  player: Player,
-  { picking, pick }: ReturnType<typeof useChoice>,
-) {
-  const dispatch = useAppDispatch();
-  if (!picking) return null;
-  return async (point: { x: number; y: number }) => {
-    pick(null);
-    const { frame } = player.get();
-    try {
-      const { colour } = await work.pickColour(bundle, picking.layer, frame, point.x, point.y);
-      picking.use(colour);
-    } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
-    }
-  };
 }
 
 const styles = StyleSheet.create({

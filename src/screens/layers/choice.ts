@@ -11,6 +11,7 @@ export function useChoice(document: Overlay | Landing) {
   const [letter, chooseLetter] = useState<number | null>(null);
   const [openMove, setOpenMove] = useState<string | null>(null);
   const [point, choosePoint] = useState<number | null>(null);
+  const [openMatte, setOpenMatte] = useState<string | null>(null);
   const [cut, setCut] = useState<Cut | null>(null);
   const [several, setSeveral] = useState(false);
   const [section, setSection] = useState<Section>('what');
@@ -23,6 +24,7 @@ export function useChoice(document: Overlay | Landing) {
     chooseLetter(null);
     setOpenMove(null);
     choosePoint(null);
+    setOpenMatte(null);
     setCut(null);
     pick(null);
     if (next.length === 0) setSeveral(false);
@@ -36,6 +38,8 @@ export function useChoice(document: Overlay | Landing) {
     setOpenMove,
     point,
     choosePoint,
+    openMatte,
+    setOpenMatte,
     cut,
     setCut,
     several,

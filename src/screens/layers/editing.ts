@@ -41,6 +41,9 @@ export interface Editing {
   /** The chosen point of the path that is edited on the stage. */
   readonly point: number | null;
   readonly choosePoint: (point: number | null) => void;
+  /** The garbage matte that is edited on the stage. */
+  readonly openMatte: string | null;
+  readonly setOpenMatte: (id: string | null) => void;
   /** A line that words or a shape are about to be cut along; null while none is laid. */
   readonly cut: Cut | null;
   readonly setCut: (cut: Cut | null) => void;

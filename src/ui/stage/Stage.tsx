@@ -34,8 +34,6 @@ interface StageProps {
   /** What an offset in document pixels is to a thing; left out where all of them count alike. */
   readonly offsetOf?: (id: string, dx: number, dy: number) => Point;
   readonly onPlace: (id: string, place: Place, gesture: string) => void;
-  /** Takes taps instead of choosing things; in document pixels. */
-  readonly onPick?: (point: Point) => void;
   /** Drawn over the canvas, which it covers exactly. */
   readonly children?: ReactNode;
 }
@@ -51,7 +49,7 @@ interface Grip {
 
 /** The canvas on its mat, as large as fits; things on it are dragged, pinched, turned and nudged. */
 export function Stage(props: StageProps) {
-  const { width, height, things, quads, selected, onSelect, onPlace, onPick } = props;
+  const { width, height, things, quads, selected, onSelect, onPlace } = props;
   const offsetOf = props.offsetOf ?? ((_id, x, y) => ({ x, y }));
   const tokens = useTokens();
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -105,11 +103,9 @@ export function Stage(props: StageProps) {
         if (pinching) return cancel();
         if (tap) {
           const point = toDocument(xy);
-          if (onPick) onPick(point);
-          else onSelect(thingAt(point)?.id ?? null, event.shiftKey);
+          onSelect(thingAt(point)?.id ?? null, event.shiftKey);
           return undefined;
         }
-        if (onPick) return undefined;
         let grip = memo as Grip | null | undefined;
         if (first || grip === undefined) {
           const start = toDocument(initial);
@@ -161,7 +157,6 @@ export function Stage(props: StageProps) {
           ...surfaceStyle,
           width: shown.width,
           height: shown.height,
-          cursor: onPick ? 'crosshair' : 'default',
         }}
       >
         <div data-stage-canvas="" style={fill} />
@@ -172,7 +167,7 @@ export function Stage(props: StageProps) {
           .map((thing) => (
             <Stitch key={thing.id} quad={quads.get(thing.id)!} fit={fit} />
           ))}
-        {chosen && quads.has(chosen.id) && !onPick ? (
+        {chosen && quads.has(chosen.id) ? (
           <Selection
             name={chosen.name}
             quad={quads.get(chosen.id)!}

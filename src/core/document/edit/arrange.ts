@@ -1,4 +1,5 @@
 import { boxAround, type Box, type Quad } from '../../scene/box';
+import { safeArea } from '../../place';
 import type { Stack } from '../types';
 import { movedLayer } from './canvas';
 import { changeLayer, findLayer, offsetWithin } from './layers';
@@ -77,6 +78,43 @@ const around = (boxes: readonly Box[]): Box =>
       { x: right, y: bottom },
     ]),
   );
+
+export type Corner = 'top left' | 'top right' | 'bottom left' | 'bottom right' | 'middle';
+
+/** Width of a picture in the picture, as a share of the canvas. */
+const SMALL = 0.3;
+
+/**
+ * Makes a layer small and puts it in a corner of the safe area.
+ * @param quad where it rests now, in document pixels
+ */
+export function placeSmall<S extends Stack>(stack: S, id: string, quad: Quad, corner: Corner): S {
+  const layer = findLayer(stack, id);
+  const box = boxAround(quad);
+  if (!layer || box.right <= box.left) return stack;
+  const factor = (SMALL * stack.width) / (box.right - box.left);
+  const scale = layer.place.scale * factor;
+  const at = { x: layer.place.x, y: layer.place.y };
+  const small = {
+    left: at.x + (box.left - at.x) * factor,
+    top: at.y + (box.top - at.y) * factor,
+    right: at.x + (box.right - at.x) * factor,
+    bottom: at.y + (box.bottom - at.y) * factor,
+  };
+  const { left, top, right, bottom } = safeArea(stack);
+  const dx = corner.endsWith('left') ? left - small.left : right - small.right;
+  const dy = corner.startsWith('top') ? top - small.top : bottom - small.bottom;
+  const middle = {
+    dx: (left + right - small.left - small.right) / 2,
+    dy: (top + bottom - small.top - small.bottom) / 2,
+  };
+  const by = corner === 'middle' ? middle : { dx, dy };
+  const scaled = changeLayer(stack, id, (entry) => ({
+    ...entry,
+    place: { ...entry.place, scale },
+  }));
+  return shiftedBy(scaled, id, by.dx, by.dy);
+}
 
 /** Shifts a layer by document pixels. */
 export function shiftedBy<S extends Stack>(stack: S, id: string, dx: number, dy: number): S {

@@ -8,3 +8,4 @@ export * from './arrange';
 export * from './style';
 export * from './words';
 export * from './ink';
+export * from './mattes';

@@ -4,7 +4,7 @@ import type { Stack } from '../types';
 /** How a layer looks, apart from what it is and where it is. */
 export type Style = Partial<Layer>;
 
-const COMMON = ['opacity', 'blend', 'shadow', 'glow', 'effects', 'reflection'] as const;
+const COMMON = ['opacity', 'blend', 'shadow', 'glow', 'effects', 'reflection', 'ghost'] as const;
 const OUTLINE = ['fill', 'border', 'wall'] as const;
 /** What can boil. */
 const DRAWN = ['words', 'shape', 'ink'];
@@ -16,7 +16,7 @@ export function styleOf(layer: Layer): Style {
     ...COMMON,
     ...(layer.kind === 'words' || layer.kind === 'shape' ? OUTLINE : []),
     ...(DRAWN.includes(layer.kind) ? ['boil'] : []),
-    ...(layer.kind === 'picture' || layer.kind === 'clip' ? ['border'] : []),
+    ...(layer.kind === 'picture' || layer.kind === 'clip' ? ['border', 'key', 'fade'] : []),
     ...(layer.kind === 'words' ? WORDS : []),
   ];
   const values = layer as unknown as Record<string, unknown>;

@@ -1,25 +1,34 @@
 import {
+  changeLayer,
+  changeMatte,
+  groupMatrix,
+  moveMattePoint,
   updateLayer,
   updateMove,
-  groupMatrix,
+  type FootageLayer,
+  type GarbageMatte,
   type Layer,
   type Move,
   type ShapeLayer,
 } from '@/core/document';
+import { layerAt } from '@/core/motion/channels';
 import { placeMatrix } from '@/core/scene/artwork';
+import { mattePoints } from '@/core/scene/garbage';
 import { moveKind } from '@/core/motion/moves';
 import { shapeKind, type ShapeKind } from '@/core/scene/shapeKinds';
 import { inverse } from '@/core/scene/matrix';
 import { apply, boxAround, boxCentre, multiply, translation, type Point } from '@/core/scene';
 import { StagePoints } from '@/ui/stage/StagePoints';
-import { useEditing, type Cut } from '../editing';
+import { useEditing, usePausedFrame, type Cut } from '../editing';
 import { PathEditor } from './PathEditor';
 
 /** What is edited right on the stage: a cut, a path, a shape's handle, a zoom's target. */
 export function OnStage({ layer }: { readonly layer: Layer | null }) {
-  const { openMove, cut } = useEditing();
+  const { openMove, openMatte, cut } = useEditing();
   if (!layer) return null;
   if (cut?.layer === layer.id) return <CutLine cut={cut} />;
+  const matte = 'mattes' in layer ? layer.mattes.find(({ id }) => id === openMatte) : null;
+  if (matte) return <MattePolygon layer={layer as FootageLayer} matte={matte} />;
   const move = layer.moves.find((entry) => entry.id === openMove);
   if (move && move.path.length > 1) return <MovePath layer={layer} move={move} />;
   if (move && moveKind(move.kind).aims) return <ZoomTarget layer={layer} move={move} />;
@@ -33,14 +42,49 @@ interface ShapeProps {
   readonly layer: ShapeLayer;
 }
 
+interface MattePolygonProps {
+  readonly layer: FootageLayer;
+  readonly matte: GarbageMatte;
+}
+
+function MattePolygon({ layer, matte }: MattePolygonProps) {
+  const { document, edit, point, choosePoint } = useEditing();
+  const frame = usePausedFrame();
+  const matrix = useLayerMatrix(layer, frame);
+  const corners = mattePoints(matte, frame).map((at) => apply(matrix, at));
+  const drag = (id: string, to: Point, gesture: string) => {
+    const at = apply(inverse(matrix), to);
+    const moved = (entry: Layer) =>
+      entry.kind === 'picture' || entry.kind === 'clip'
+        ? changeMatte(entry, matte.id, (known) => moveMattePoint(known, Number(id), at, frame))
+        : entry;
+    edit((stack) => changeLayer(stack, layer.id, moved), gesture);
+  };
+  return (
+    <StagePoints
+      canvas={document}
+      points={corners.map((at, i) => ({
+        id: `${i}`,
+        label: `Matte point ${i + 1}`,
+        at,
+        chosen: i === (point ?? 0),
+      }))}
+      line={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
+      onDrag={drag}
+      onChoose={(id) => choosePoint(Number(id))}
+    />
+  );
+}
+
 interface MoveProps {
   readonly layer: Layer;
   readonly move: Move;
 }
 
-const useLayerMatrix = (layer: Layer) => {
+const useLayerMatrix = (layer: Layer, frame = 0) => {
   const { document } = useEditing();
-  return multiply(groupMatrix(document.layers, layer.group), placeMatrix(layer.place));
+  const { place } = layerAt(layer, frame);
+  return multiply(groupMatrix(document.layers, layer.group), placeMatrix(place));
 };
 
 /** Points are offsets from the middle of where the layer rests. */

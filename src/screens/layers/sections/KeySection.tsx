@@ -4,18 +4,28 @@ import {
   updateLayer,
   type ChromaKey,
   type ClipLayer,
+  type Footage,
   type KeySettings,
   type KnownColoursKey,
   type LumaKey,
   type PictureLayer,
+  type Stack,
 } from '@/core/document';
+import { timeLayers } from '@/core/motion/timing';
+import { clipSeconds } from '@/core/retime/clipTime';
+import { selectFootageById } from '@/store/selectors';
+import { useAppSelector } from '@/store/store';
+import { work, type KeyFigures } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Chip, Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
 import { Fold } from '@/ui/Fold';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
-import { useEditing, type View as StageView } from '../editing';
+import { useBackground } from '../../shared/useBackground';
+import { useLongWork } from '../../shared/useLongWork';
+import { useEditing, usePausedFrame, type View as StageView } from '../editing';
+import { MattesFold } from './MattesFold';
 import type { SectionProps } from './types';
 
 type FootageProps = SectionProps<PictureLayer | ClipLayer>;
@@ -40,11 +50,14 @@ export function KeySection({ layer }: FootageProps) {
         Take out
       </Words>
       <Choice label="Take out" options={KINDS} value={key?.kind ?? 'none'} onChange={choose} />
-      {key ? <LookAt /> : null}
+      <FindIt layer={layer} />
+      {key ? <LookAt spills={key.kind === 'chroma'} /> : null}
+      {key ? <Figures layer={layer} value={key} /> : null}
       {key?.kind === 'chroma' ? <ChromaFields layer={layer} value={key} /> : null}
       {key?.kind === 'luma' ? <LumaFields layer={layer} value={key} /> : null}
       {key?.kind === 'known colours' ? <KnownFields layer={layer} value={key} /> : null}
       {key ? <MatteFields layer={layer} value={key} /> : null}
+      <MattesFold layer={layer} />
     </View>
   );
 }
@@ -60,14 +73,20 @@ const VIEWS: readonly { value: StageView; label: string }[] = [
   { value: 'result', label: 'Result' },
   { value: 'matte', label: 'Matte' },
   { value: 'cut-out', label: 'Cut-out' },
+  { value: 'spill', label: 'Spill' },
 ];
 
 /** What the stage shows of it. */
-function LookAt() {
+function LookAt({ spills }: { readonly spills: boolean }) {
   const { view, setView, divider, setDivider } = useEditing();
   return (
     <View style={styles.row}>
-      <Choice label="View" options={VIEWS} value={view} onChange={setView} />
+      <Choice
+        label="View"
+        options={spills ? VIEWS : VIEWS.slice(0, -1)}
+        value={view}
+        onChange={setView}
+      />
       <Chip
         icon="compare"
         label="Before/after"
@@ -76,6 +95,76 @@ function LookAt() {
       />
     </View>
   );
+}
+
+/** Finds colour, tolerance and softness in the picture itself. */
+function FindIt({ layer }: FootageProps) {
+  const set = useSetKey(layer);
+  const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
+  const { progress, problem, run } = useLongWork<void>();
+  if (!footage) return null;
+  const find = () =>
+    void run(async () => {
+      const found = await work.findKey(footage);
+      const { cleanBlack, cleanWhite, choke, feather } = layer.key ?? found;
+      set({ ...found, cleanBlack, cleanWhite, choke, feather }, null);
+    });
+  return (
+    <View style={styles.row}>
+      <Action
+        label={progress ? 'Looking…' : 'Find it for me'}
+        icon="auto-fix"
+        disabled={progress !== null}
+        onPress={find}
+      />
+      {problem ? (
+        <View role="alert">
+          <Words>{problem}</Words>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+const percent = (share: number): string => `${Number((share * 100).toFixed(1))} %`;
+
+/** How clean the matte is, on this frame and at worst. */
+function Figures({ layer, value }: KindProps<KeySettings>) {
+  const frame = usePausedFrame();
+  const { document } = useEditing();
+  const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
+  const seconds = footage ? secondsShown(layer, document, footage, frame) : 0;
+  const found = useBackground<KeyFigures | null>(
+    () => (footage ? work.measureKey(footage, value, seconds) : Promise.resolve(null)),
+    JSON.stringify([footage?.id, value, seconds]),
+    null,
+  );
+  if (!found) return null;
+  const { now, worst } = found;
+  const both = (pick: (figures: KeyFigures['now']) => number) =>
+    `${percent(pick(now))}, at worst ${percent(pick(worst))}`;
+  return (
+    <View role="group" aria-label="Measured">
+      <Words kind="small" soft>
+        {`Clean backdrop ${both(({ clean }) => clean)}`}
+      </Words>
+      <Words kind="small" soft>
+        {`Holes ${both(({ holes }) => holes)} · Rim ${both(({ rim }) => rim)}`}
+      </Words>
+    </View>
+  );
+}
+
+/** The second of its footage that a layer shows at a frame. */
+function secondsShown(
+  layer: FootageProps['layer'],
+  document: Stack,
+  footage: Footage,
+  frame: number,
+): number {
+  if (layer.kind === 'picture') return 0;
+  const { from } = timeLayers(document).get(layer.id)!;
+  return clipSeconds(layer.time, Math.max(0, frame - from), document.rate, footage) ?? 0;
 }
 
 interface PickedColourProps {

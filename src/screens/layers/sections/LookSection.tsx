@@ -24,6 +24,7 @@ import { useEditing } from '../editing';
 import { useChange, useLayerEdit, type Change } from '../useChange';
 import { BorderFields } from './BorderFields';
 import { FillFields } from './FillFields';
+import { GhostFold } from './GhostFold';
 import { LetterChoice, LetterFields } from './LetterFields';
 import type { SectionProps } from './types';
 
@@ -92,6 +93,7 @@ function WholeLook({ layer }: SectionProps) {
         />
       ) : null}
       <ReflectionFold layer={layer} change={change} />
+      <GhostFold layer={layer} />
       <BlendFold blend={layer.blend} change={change} />
       <EffectsFold layer={layer} />
     </View>
@@ -316,6 +318,7 @@ function EffectsFold({ layer }: SectionProps) {
       <AnimatedField layer={layer} channel="brightness" {...share} />
       <AnimatedField layer={layer} channel="contrast" {...share} />
       <AnimatedField layer={layer} channel="saturation" {...share} />
+      <AnimatedField layer={layer} channel="hue" unit="°" feel={{ min: -180, max: 180 }} />
       <ColourField
         label="Tint"
         value={effects.tint}

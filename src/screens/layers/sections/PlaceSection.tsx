@@ -2,10 +2,12 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   alignLayers,
+  placeSmall,
   raiseLayer,
   setChannel,
   withAnchor,
   type Alignment,
+  type Corner,
   type Layer,
 } from '@/core/document';
 import { layerAt } from '@/core/motion/channels';
@@ -29,6 +31,8 @@ export function PlaceSection({ layer }: SectionProps) {
       <SizeFields layer={layer} />
       <AnimatedField layer={layer} channel="rotation" unit="°" feel={{ min: -180, max: 180 }} />
       <AnchorFields layer={layer} />
+      <FlipFields layer={layer} />
+      <CornerRow layer={layer} />
       <View style={styles.row}>
         <Action
           label="Bring forward"
@@ -115,6 +119,58 @@ function AnchorFields({ layer }: SectionProps) {
         value={anchorY}
         onChange={(y, gesture) => set(anchorX, y, gesture)}
       />
+    </>
+  );
+}
+
+function FlipFields({ layer }: SectionProps) {
+  const edit = useLayerEdit(layer.id);
+  const flip = (side: 'flipX' | 'flipY', on: boolean) =>
+    edit((entry) => ({ ...entry, place: { ...entry.place, [side]: on } }));
+  return (
+    <>
+      <Toggle
+        label="Mirror left to right"
+        value={layer.place.flipX}
+        onChange={(on) => flip('flipX', on)}
+      />
+      <Toggle
+        label="Mirror top to bottom"
+        value={layer.place.flipY}
+        onChange={(on) => flip('flipY', on)}
+      />
+    </>
+  );
+}
+
+const CORNERS: readonly { to: Corner; label: string; icon: string }[] = [
+  { to: 'top left', label: 'Small at the top left', icon: 'arrow-top-left' },
+  { to: 'top right', label: 'Small at the top right', icon: 'arrow-top-right' },
+  { to: 'bottom left', label: 'Small at the bottom left', icon: 'arrow-bottom-left' },
+  { to: 'bottom right', label: 'Small at the bottom right', icon: 'arrow-bottom-right' },
+  { to: 'middle', label: 'Small in the middle', icon: 'image-filter-center-focus' },
+];
+
+/** Picture-in-picture: small, in a corner of the safe area. */
+function CornerRow({ layer }: SectionProps) {
+  const { edit, quads } = useEditing();
+  const quad = quads.get(layer.id);
+  if (!quad) return null;
+  return (
+    <>
+      <Words kind="small" soft>
+        Picture-in-picture
+      </Words>
+      <View style={styles.row}>
+        {CORNERS.map(({ to, label, icon }) => (
+          <IconAction
+            key={to}
+            label={label}
+            icon={icon}
+            onPress={() => edit((stack) => placeSmall(stack, layer.id, quad, to))}
+          />
+        ))}
+      </View>
     </>
   );
 }

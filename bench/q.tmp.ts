@@ -1,2 +1,0 @@
-import { benchKeyQuality } from './keying/quality';
-benchKeyQuality();

@@ -1,0 +1,96 @@
+/** How clean a matte is, in shares of one. */
+export interface MatteFigures {
+  /** Of the pixels that should be clear, those that are. */
+  readonly clean: number;
+  /** Of the pixels inside the artwork, those that are not solid. */
+  readonly holes: number;
+  /** How much the key's channel exceeds the two others on edges, on average. */
+  readonly rim: number;
+}
+
+/** Pixels from an edge within which a matte may be anything. */
+const EDGE = 3;
+
+const CLEAR = 5;
+const SOLID = 0.95 * 255;
+const HALF = 128;
+
+/**
+ * Measures a keyed picture. What should be clear, or solid, is told by what lies round a pixel: most
+ * of a window of 7 × 7 is.
+ * @param rgba straight, as keyed
+ * @param channel of the key's hue, 0 to 2; null where it has none
+ */
+export function measureMatte(
+  rgba: Uint8ClampedArray,
+  width: number,
+  height: number,
+  channel: number | null,
+): MatteFigures {
+  const sums = solidSums(rgba, width, height);
+  const area = (2 * EDGE + 1) ** 2;
+  let clearable = 0;
+  let cleared = 0;
+  let inside = 0;
+  let holes = 0;
+  let edges = 0;
+  let excess = 0;
+  for (let y = EDGE; y < height - EDGE; y++) {
+    for (let x = EDGE; x < width - EDGE; x++) {
+      const at = (y * width + x) * 4;
+      const alpha = rgba[at + 3];
+      const solid = windowSum(sums, width, x, y);
+      if (solid <= area * 0.1) {
+        clearable++;
+        if (alpha <= CLEAR) cleared++;
+      } else if (solid >= area * 0.9) {
+        inside++;
+        if (alpha < SOLID) holes++;
+      } else if (alpha > CLEAR && alpha < SOLID) {
+        edges++;
+        excess += excessOf(rgba, at, channel);
+      }
+    }
+  }
+  return {
+    clean: clearable > 0 ? cleared / clearable : 0,
+    holes: inside > 0 ? holes / inside : 0,
+    rim: edges > 0 ? excess / edges : 0,
+  };
+}
+
+/** The worst of several frames in each respect. */
+export const worstFigures = (figures: readonly MatteFigures[]): MatteFigures => ({
+  clean: Math.min(...figures.map(({ clean }) => clean)),
+  holes: Math.max(...figures.map(({ holes }) => holes)),
+  rim: Math.max(...figures.map(({ rim }) => rim)),
+});
+
+/** Summed areas of the pixels that are more solid than clear, with a row and a column of zeros first. */
+function solidSums(rgba: Uint8ClampedArray, width: number, height: number): Uint32Array {
+  const stride = width + 1;
+  const sums = new Uint32Array(stride * (height + 1));
+  for (let y = 0; y < height; y++) {
+    let row = 0;
+    for (let x = 0; x < width; x++) {
+      if (rgba[(y * width + x) * 4 + 3] >= HALF) row++;
+      sums[(y + 1) * stride + x + 1] = sums[y * stride + x + 1] + row;
+    }
+  }
+  return sums;
+}
+
+function windowSum(sums: Uint32Array, width: number, x: number, y: number): number {
+  const stride = width + 1;
+  const [left, right] = [x - EDGE, x + EDGE + 1];
+  const top = (y - EDGE) * stride;
+  const bottom = (y + EDGE + 1) * stride;
+  return sums[bottom + right] - sums[bottom + left] - sums[top + right] + sums[top + left];
+}
+
+function excessOf(rgba: Uint8ClampedArray, at: number, channel: number | null): number {
+  if (channel === null) return 0;
+  const others = [0, 1, 2].filter((c) => c !== channel);
+  const most = Math.max(rgba[at + others[0]], rgba[at + others[1]]);
+  return Math.max(0, rgba[at + channel] - most) / 255;
+}

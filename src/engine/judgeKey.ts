@@ -1,0 +1,93 @@
+import { parseHex } from '@/core/colour';
+import type { ChromaKey, Footage, KeySettings } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { findKey as findKeyIn, type KeyFrame } from '@/core/matte/findKey';
+import { measureMatte, worstFigures, type MatteFigures } from '@/core/matte/measureMatte';
+import { softwareContext } from '@/paint/browserTools';
+import { FrameReader, mediaSource } from './frameReader';
+import { keyer } from './keying/keyer';
+import { decodeStill } from './still';
+
+/** Longest side at which frames are looked at. */
+const LONGEST = 640;
+
+const FOUND_IN = 6;
+const MEASURED = 12;
+
+/** Figures of the frame that is looked at, and the worst of some spread over the clip. */
+export interface KeyFigures {
+  readonly now: MatteFigures;
+  readonly worst: MatteFigures;
+}
+
+/**
+ * A chroma key that suits all of a clip or still.
+ * @throws MoonError 'not-found' where its backdrop has no colour of its own
+ */
+export async function findKey(footage: Footage): Promise<ChromaKey> {
+  const key = findKeyIn(await framesOf(footage, spread(footage, FOUND_IN)));
+  if (key) return key;
+  throw new MoonError(
+    'not-found',
+    'Its backdrop has no colour of its own. Take out black or white instead, or pick a colour.',
+  );
+}
+
+/** @param seconds of the source that is looked at now */
+export async function measureKey(
+  footage: Footage,
+  key: KeySettings,
+  seconds: number,
+): Promise<KeyFigures> {
+  const frames = await framesOf(footage, [seconds, ...spread(footage, MEASURED)]);
+  const channel = channelOf(key);
+  const { keyRgba } = await keyer();
+  const figures: MatteFigures[] = [];
+  for (const { data, width, height } of frames) {
+    await keyRgba(data, width, height, key, width / footage.width);
+    figures.push(measureMatte(data, width, height, channel));
+  }
+  return { now: figures[0], worst: worstFigures(figures) };
+}
+
+function channelOf(key: KeySettings): number | null {
+  if (key.kind !== 'chroma' && key.kind !== 'known colours') return null;
+  const rgb = parseHex(key.colour);
+  return rgb.indexOf(Math.max(...rgb));
+}
+
+const spread = ({ type, duration }: Footage, count: number): readonly number[] =>
+  type === 'still' ? [0] : Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * duration);
+
+/** Frames at some seconds, scaled down. */
+async function framesOf(footage: Footage, seconds: readonly number[]): Promise<KeyFrame[]> {
+  const scale = Math.min(1, LONGEST / Math.max(footage.width, footage.height));
+  const width = Math.max(1, Math.round(footage.width * scale));
+  const height = Math.max(1, Math.round(footage.height * scale));
+  const context = softwareContext(width, height);
+  const taken = () => {
+    const { data } = context.getImageData(0, 0, width, height);
+    context.clearRect(0, 0, width, height);
+    return { data, width, height };
+  };
+  if (footage.type === 'still') {
+    const bitmap = await decodeStill(footage.media);
+    const frames = seconds.map(() => {
+      context.drawImage(bitmap, 0, 0, width, height);
+      return taken();
+    });
+    bitmap.close();
+    return frames;
+  }
+  const reader = await FrameReader.open(mediaSource(footage.media));
+  const frames: KeyFrame[] = [];
+  try {
+    for (const second of seconds) {
+      (await reader.at(second))?.draw(context, 0, 0, width, height);
+      frames.push(taken());
+    }
+  } finally {
+    reader.close();
+  }
+  return frames;
+}

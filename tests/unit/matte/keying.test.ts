@@ -1,0 +1,287 @@
+import { readFileSync } from 'node:fs';
+import { firstKey, DEFAULT_KEY, PLAIN_MATTE, type KeySettings } from '@/core/document';
+import { parseHex, type Rgb } from '@/core/colour';
+import { findKey } from '@/core/matte/findKey';
+import { keyPicture } from '@/core/matte/keyPicture';
+import { measureMatte } from '@/core/matte/measureMatte';
+import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
+import { twoBackdrops } from '@/core/matte/twoBackdrops';
+import { seededRandom } from '@/core/motion/random';
+import { Kernels } from '@/engine/keying/kernels';
+import { kernelKeyer, plainKeyer } from '@/engine/keying/keyer';
+import { buildKernels } from '../kernels';
+
+const BT709 = yuvMatrix(0.2126, 0.0722, false);
+
+/** A disc with an edge of some pixels over a flat colour; alpha of every pixel beside it. */
+function disc(size: number, colour: Rgb, ground: Rgb, soft = 1.5) {
+  const rgba = new Uint8ClampedArray(size * size * 4);
+  const alphas = new Float32Array(size * size);
+  for (let y = 0; y < size; y++) {
+    for (let x = 0; x < size; x++) {
+      const off = Math.hypot(x - size / 2, y - size / 2) - size / 4;
+      const alpha = Math.min(1, Math.max(0, 0.5 - off / (2 * soft)));
+      const at = y * size + x;
+      alphas[at] = alpha;
+      colour.forEach((c, i) => (rgba[at * 4 + i] = c * alpha + ground[i] * (1 - alpha)));
+      rgba[at * 4 + 3] = 255;
+    }
+  }
+  return { rgba, alphas };
+}
+
+const alphaOff = (rgba: Uint8ClampedArray, alphas: Float32Array): number =>
+  alphas.reduce((sum, alpha, i) => sum + Math.abs(alpha - rgba[i * 4 + 3] / 255), 0) /
+  alphas.length;
+
+const sumAlpha = (rgba: Uint8ClampedArray): number =>
+  rgba.reduce((sum, value, i) => ((i & 3) === 3 ? sum + value / 255 : sum), 0);
+
+describe('keys of every kind', () => {
+  const white: Rgb = [255, 255, 255];
+  it.each<[string, KeySettings, Rgb, Rgb]>([
+    [
+      'a colour',
+      { ...DEFAULT_KEY, colour: '#00c853', tolerance: 0.01, softness: 0.99 },
+      white,
+      parseHex('#00c853'),
+    ],
+    ['black', { ...firstKey('luma', null), from: 0, to: 1 } as KeySettings, white, [0, 0, 0]],
+    [
+      'white',
+      { ...firstKey('luma', null), backdrop: 'white', from: 0, to: 1 } as KeySettings,
+      [0, 0, 0],
+      white,
+    ],
+    ['black behind light', firstKey('light', null), [255, 120, 40], [0, 0, 0]],
+    [
+      'all but one colour',
+      { ...PLAIN_MATTE, kind: 'known colours', colour: '#4b2e73', inks: ['#e9a23b'] },
+      parseHex('#e9a23b'),
+      parseHex('#4b2e73'),
+    ],
+  ])('take out %s and leave the edges as soft as they were', (_name, key, colour, ground) => {
+    const { rgba, alphas } = disc(64, colour, ground, 4);
+    keyPicture(rgba, 64, 64, key);
+    expect(alphaOff(rgba, alphas)).toBeLessThan(0.006);
+    const middle = (32 * 64 + 32) * 4;
+    expect([...rgba.slice(middle, middle + 4)]).toEqual([...colour, 255]);
+    expect([...rgba.slice(0, 4)]).toEqual([0, 0, 0, 0]);
+  });
+
+  it('tell two known colours apart, and their mix', () => {
+    const key: KeySettings = {
+      ...PLAIN_MATTE,
+      kind: 'known colours',
+      colour: '#00c853',
+      inks: ['#ffffff', '#b3432b'],
+    };
+    const half = (a: Rgb, b: Rgb): number[] => a.map((c, i) => (c + b[i]) / 2);
+    const [ground, first, second] = ['#00c853', '#ffffff', '#b3432b'].map(parseHex);
+    const pixels = [ground, first, second, half(first, second), half(ground, second)];
+    const rgba = new Uint8ClampedArray(pixels.flatMap((pixel) => [...pixel, 255]));
+    keyPicture(rgba, 5, 1, key);
+    const alphas = [3, 7, 11, 15, 19].map((i) => rgba[i]);
+    [0, 255, 255, 255, 128].forEach((alpha, i) =>
+      expect(Math.abs(alphas[i] - alpha)).toBeLessThan(3),
+    );
+    second.forEach((c, i) => expect(Math.abs(rgba[16 + i] - c)).toBeLessThanOrEqual(1));
+  });
+
+  it('draw edges in by parts of a pixel, or let them grow', () => {
+    const area = (choke: number) => {
+      const { rgba } = disc(96, white, [0, 0, 0]);
+      keyPicture(rgba, 96, 96, { ...firstKey('luma', null), from: 0, to: 1, choke } as KeySettings);
+      return sumAlpha(rgba);
+    };
+    const ring = 2 * Math.PI * 24;
+    expect((area(0) - area(1)) / ring).toBeCloseTo(1, 0);
+    expect((area(0) - area(0.5)) / ring).toBeCloseTo(0.5, 0);
+    expect((area(-2) - area(0)) / ring).toBeCloseTo(2, 0);
+  });
+
+  it('feather an edge without a dark rim', () => {
+    const { rgba } = disc(96, [240, 200, 60], [0, 0, 0]);
+    keyPicture(rgba, 96, 96, {
+      ...firstKey('luma', null),
+      from: 0,
+      to: 0.778,
+      feather: 4,
+    } as KeySettings);
+    const soft = (x: number) => rgba.slice((48 * 96 + x) * 4, (48 * 96 + x) * 4 + 4);
+    const outside = soft(48 + 24 + 4);
+    expect(outside[3]).toBeGreaterThan(20);
+    expect(outside[3]).toBeLessThan(120);
+    expect(Math.abs(outside[0] - 240)).toBeLessThan(12);
+  });
+});
+
+describe('finding a key', () => {
+  it('finds colour, tolerance and softness that suit the picture', () => {
+    const ground = parseHex('#00c853');
+    const { rgba, alphas } = disc(120, [250, 250, 250], ground, 5);
+    const random = seededRandom(3);
+    for (let i = 0; i < rgba.length; i++) if ((i & 3) !== 3) rgba[i] += (random() - 0.5) * 6;
+    const key = findKey([{ data: rgba, width: 120, height: 120 }])!;
+    parseHex(key.colour).forEach((c, i) => expect(Math.abs(c - ground[i])).toBeLessThan(4));
+    expect(key.tolerance).toBeLessThan(0.06);
+    expect(key.tolerance + key.softness).toBeGreaterThan(0.85);
+    keyPicture(rgba, 120, 120, key);
+    expect(alphaOff(rgba, alphas)).toBeLessThan(0.015);
+  });
+
+  it('says so where the backdrop has no colour', () => {
+    const { rgba } = disc(60, [250, 250, 250], [20, 20, 20]);
+    expect(findKey([{ data: rgba, width: 60, height: 60 }])).toBeNull();
+  });
+});
+
+describe('measuring a matte', () => {
+  it('counts what is left of the backdrop, holes, and the key’s hue on edges', () => {
+    const { rgba } = disc(80, [255, 255, 255], parseHex('#00c853'), 3);
+    const raw = rgba.slice();
+    keyPicture(rgba, 80, 80, {
+      ...DEFAULT_KEY,
+      colour: '#00c853',
+      tolerance: 0.01,
+      softness: 0.99,
+    });
+    const good = measureMatte(rgba, 80, 80, 1);
+    expect(good).toMatchObject({ clean: 1, holes: 0 });
+    expect(good.rim).toBeLessThan(0.01);
+    keyPicture(raw, 80, 80, {
+      ...DEFAULT_KEY,
+      colour: '#3fb0a0',
+      tolerance: 0,
+      softness: 0.5,
+      spill: 0,
+    });
+    const poor = measureMatte(raw, 80, 80, 1);
+    expect(poor.clean).toBeLessThan(0.05);
+    expect(poor.rim).toBeGreaterThan(good.rim);
+  });
+});
+
+describe('two backdrops', () => {
+  it('give back alpha and colour within a level', () => {
+    const colour: Rgb = [180, 90, 30];
+    const black = disc(60, colour, [0, 0, 0], 4);
+    const white = disc(60, colour, [255, 255, 255], 4);
+    const found = twoBackdrops(black.rgba, white.rgba, [0, 0, 0], [255, 255, 255]);
+    expect(alphaOff(found, black.alphas)).toBeLessThan(0.003);
+    const middle = (30 * 60 + 30) * 4;
+    expect([...found.slice(middle, middle + 4)]).toEqual([...colour, 255]);
+  });
+});
+
+/** A frame of noise over a ramp, as codes. */
+function noisyFrame(width: number, height: number) {
+  const random = seededRandom(width * height);
+  const half = ((width + 1) >> 1) * ((height + 1) >> 1);
+  return {
+    width,
+    height,
+    y: Uint8Array.from(
+      { length: width * height },
+      (_, i) => 30 + ((i % width) * 160) / width + random() * 30,
+    ),
+    u: Uint8Array.from({ length: half }, () => 70 + random() * 120),
+    v: Uint8Array.from({ length: half }, () => 70 + random() * 120),
+  };
+}
+
+describe('chroma repair', () => {
+  it('sharpens chroma along the edges of luma', () => {
+    // A hard edge between white and key green, as 4:2:0 has it.
+    const [width, height] = [32, 16];
+    const y = Uint8Array.from({ length: width * height }, (_, i) => (i % width < 15 ? 235 : 122));
+    const mixed = (left: number, right: number) =>
+      Uint8Array.from({ length: 16 * 8 }, (_, i) =>
+        i % 16 < 7 ? left : i % 16 === 7 ? (3 * left + right) / 4 : right,
+      );
+    const frame = { width, height, y, u: mixed(128, 96), v: mixed(128, 40) };
+    const rgba = repairedRgba(frame, BT709);
+    const at = (x: number) => [...rgba.slice((8 * width + x) * 4, (8 * width + x) * 4 + 3)];
+    // Linear interpolation would leave the last white column pink and the first green one grey.
+    const [r, g, b] = at(14);
+    expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(16);
+    const [r2, g2] = at(15);
+    expect(g2 - r2).toBeGreaterThan(90);
+  });
+});
+
+describe('the compiled kernels', () => {
+  let kernels: Kernels;
+  beforeAll(async () => {
+    kernels = await Kernels.on(new WebAssembly.Module(readFileSync(buildKernels())), Kernels.newMemory());
+  }, 60_000);
+
+  const keys: readonly KeySettings[] = [
+    { ...DEFAULT_KEY, colour: '#00c853' },
+    { ...DEFAULT_KEY, colour: '#ff00d0', cleanBlack: 0.05, cleanWhite: 0.9, spill: 0.6 },
+    { ...firstKey('luma', null), choke: 0.7 },
+    firstKey('light', null),
+    { ...PLAIN_MATTE, kind: 'known colours', colour: '#00c853', inks: ['#ffffff', '#d02030'] },
+  ];
+
+  /** Largest difference in level, of colours as far as they can be seen. */
+  const worst = (a: Uint8ClampedArray, b: Uint8ClampedArray): number =>
+    a.reduce((most, value, i) => {
+      const seen = (i & 3) === 3 ? 1 : Math.max(a[i | 3], b[i | 3]) / 255;
+      return Math.max(most, Math.abs(value - b[i]) * seen);
+    }, 0);
+
+  it.each(keys.map((key) => [key.kind, key] as const))(
+    'key like the plain code: %s',
+    async (_kind, key) => {
+      const random = seededRandom(11);
+      const pixels = Uint8ClampedArray.from({ length: 61 * 40 * 4 }, () => random() * 256);
+      const expected = pixels.slice();
+      await kernelKeyer(kernels, 1).keyRgba(pixels, 61, 40, key, 1);
+      await plainKeyer.keyRgba(expected, 61, 40, key, 1);
+      expect(worst(pixels, expected)).toBeLessThanOrEqual(1.01);
+    },
+  );
+
+  it.each([
+    [64, 36],
+    [37, 23],
+    [2, 2],
+  ])('repair and key a frame of %d × %d like the plain code', async (width, height) => {
+    const frame = noisyFrame(width, height);
+    const planar = {
+      width,
+      height,
+      matrix: BT709,
+      copyTo: async (target: Uint8Array, [y, u, v]: readonly number[]) => {
+        target.set(frame.y, y);
+        target.set(frame.u, u);
+        target.set(frame.v, v);
+      },
+    };
+    const [found, expected] = [
+      await kernelKeyer(kernels, 1).keyFrame(planar, keys[0]),
+      await plainKeyer.keyFrame(planar, keys[0]),
+    ];
+    expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
+  });
+
+  it('give the same bits in stripes as all at once, and lay a keyed picture over another', () => {
+    const [width, height] = [53, 38];
+    const frame = noisyFrame(width, height);
+    const at = kernels.layout(width, height, 2);
+    const bytes = (from: number, length: number) =>
+      new Uint8Array(kernels.memory.buffer, from, length);
+    bytes(at.y, frame.y.length).set(frame.y);
+    bytes(at.u, frame.u.length).set(frame.u);
+    bytes(at.v, frame.v.length).set(frame.v);
+    kernels.setMatrix(BT709);
+    const work = { width, height, repairs: true, keys: 'not' } as const;
+    kernels.run(work, at, 0, height, 0);
+    const whole = bytes(at.source, width * height * 4).slice();
+    bytes(at.source, whole.length).fill(0);
+    kernels.run(work, at, 20, height, 1);
+    kernels.run(work, at, 0, 20, 0);
+    expect(bytes(at.source, whole.length)).toEqual(whole);
+  });
+});
