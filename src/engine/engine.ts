@@ -14,11 +14,13 @@ import type {
 import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { LetterTarget } from '@/core/scene/letterTarget';
+import type { Stereo } from '@/core/sound/types';
 import type { EngineApi } from './engine.worker';
 import type { KeyFigures } from './judgeKey';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
 import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
+import type { MeasuredSound } from './sound/measureSound';
 import type { StageListener, StageView } from './stage';
 import { installHandlers } from './wire';
 import type { Split } from './words';
@@ -28,6 +30,7 @@ export type { KeyFigures } from './judgeKey';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
 export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
+export type { MeasuredSound } from './sound/measureSound';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
 export type { Viewport } from './viewport';
 export type { WordsAs } from '@/core/ink/fromWords';
@@ -46,6 +49,8 @@ function lazily<T>(make: () => T): () => T {
 
 /** Thumbnails, imports, checks, kit files. */
 const bench = lazily(startWorker);
+/** Mixing what is heard while a landing plays, which must not wait. */
+const listener = lazily(startWorker);
 /** Sending, which may take minutes. */
 const sender = lazily(startWorker);
 
@@ -107,6 +112,9 @@ export const engine = {
   findKey: (footage: Footage): Promise<ChromaKey> => bench().findKey(footage),
   measureKey: (footage: Footage, key: KeySettings, seconds: number): Promise<KeyFigures> =>
     bench().measureKey(footage, key, seconds),
+  measureSound: (footage: Footage): Promise<MeasuredSound> => bench().measureSound(footage),
+  mixSound: (bundle: Bundle, from: number, to: number): Promise<Stereo> =>
+    listener().mixSound(bundle, from, to),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
   drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>

@@ -8,6 +8,8 @@ import { pickColour } from './picker';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
+import { measureSound } from './sound/measureSound';
+import { mixSound } from './sound/live';
 import { findRecording } from './recording';
 import { drawSvg } from './svg';
 import { drawWords, findLetterTarget, findMissingLetters, findOverflow, splitLayer } from './words';
@@ -42,6 +44,8 @@ const api = {
   pickColour,
   findKey,
   measureKey,
+  measureSound,
+  mixSound,
   splitLayer,
   drawWords,
   drawSvg,

@@ -3,6 +3,7 @@ import { engine } from '@/engine/engine';
 export type {
   KeyFigures,
   LetterTarget,
+  MeasuredSound,
   Picked,
   Progress,
   ReadBack,
@@ -23,6 +24,7 @@ export const work = {
   pickColour: engine.pickColour,
   findKey: engine.findKey,
   measureKey: engine.measureKey,
+  measureSound: engine.measureSound,
   splitLayer: engine.splitLayer,
   drawWords: engine.drawWords,
   drawSvg: engine.drawSvg,

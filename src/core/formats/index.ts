@@ -14,10 +14,10 @@ export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264, gif]
 export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);
 
-/** Formats that can carry a document, those that keep all of it first. */
+/** Formats that can carry a document (a landing goes out as video or as one frame), those that keep all of it first. */
 export function formatsFor(document: Overlay | Landing): readonly Format[] {
   const able = FORMATS.filter(
-    (format) => document.kind === 'overlay' || !format.alpha || format.id === 'vp9',
+    (format) => document.kind === 'overlay' || format.sounds || !format.moving,
   );
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }

@@ -10,6 +10,8 @@ export interface Format {
   readonly hardAlpha?: true;
   readonly maker: 'browser' | 'server';
   readonly moving: boolean;
+  /** Whether a landing's sound goes with it. */
+  readonly sounds?: true;
   /** Whether the codec asks for even width and height. */
   readonly evenSize: boolean;
   /** What it is good for, in a few words. */

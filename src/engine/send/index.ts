@@ -4,6 +4,7 @@ import { fileName, formatById, sentSize, type Format } from '@/core/formats';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
+import { Mixer } from '../sound/mixer';
 import { gifEncoder } from './gif';
 import { pngEncoder } from './png';
 import { readBack, type ReadBack } from './readBack';
@@ -20,6 +21,8 @@ export interface SendRequest {
   readonly format: string;
   /** Sent pixels per document pixel. */
   readonly scale: number;
+  /** The frames of a moving file; `to` is exclusive. */
+  readonly range: { readonly from: number; readonly to: number };
   /** The frame a still shows. */
   readonly still: number;
 }
@@ -51,13 +54,15 @@ export async function send(
   if (!format) throw new MoonError('not-found', `There is no format called “${request.format}”.`);
   const { width, height } = sentSize(document, format, scale);
   const frames = format.moving
-    ? Array.from({ length: document.length }, (_, i) => i)
+    ? framesIn(request.range, document.length)
     : [Math.min(document.length - 1, Math.max(0, request.still))];
-  const target = { width, height, rate: document.rate, frames: frames.length };
+  const mixer = format.sounds && document.kind === 'landing' ? new Mixer(bundle) : null;
+  const sounds = mixer !== null && !mixer.isSilent;
+  const target = { width, height, rate: document.rate, frames: frames.length, sounds };
   const artist = new Artist();
   try {
     onStage('making');
-    const file = await make(artist, bundle, format, target, frames, progress, signal);
+    const file = await make({ artist, mixer, bundle, format, target, frames, progress, signal });
     onStage('reading back');
     const report = await readBack(file, format, artist, bundle, target, frames, progress, signal);
     return {
@@ -69,18 +74,29 @@ export async function send(
     };
   } finally {
     artist.close();
+    mixer?.close();
   }
 }
 
-async function make(
-  artist: Artist,
-  bundle: Bundle,
-  format: Format,
-  target: EncodeTarget,
-  frames: readonly number[],
-  progress: Progress,
-  signal: AbortSignal,
-): Promise<Blob> {
+/** @throws MoonError 'not-found' where there is no frame in the range */
+function framesIn({ from, to }: SendRequest['range'], length: number): readonly number[] {
+  const [first, last] = [Math.max(0, from), Math.min(length, to)];
+  if (first >= last) throw new MoonError('not-found', 'There is no frame between start and end.');
+  return Array.from({ length: last - first }, (_, i) => first + i);
+}
+
+interface Making {
+  readonly artist: Artist;
+  readonly mixer: Mixer | null;
+  readonly bundle: Bundle;
+  readonly format: Format;
+  readonly target: EncodeTarget;
+  readonly frames: readonly number[];
+  readonly progress: Progress;
+  readonly signal: AbortSignal;
+}
+
+async function make({ artist, mixer, bundle, format, target, frames, progress, signal }: Making) {
   const encoder = await encoderFor(format, target, bundle);
   const context = softwareContext(target.width, target.height);
   try {
@@ -88,7 +104,8 @@ async function make(
       stopIfAborted(signal);
       context.clearRect(0, 0, target.width, target.height);
       await artist.paintFrame(context, bundle, frame);
-      await encoder.add(context, index);
+      const sound = target.sounds ? await mixer!.block(frame, frame + 1) : null;
+      await encoder.add(context, index, sound);
       progress(index + 1, frames.length);
     }
     return await encoder.finish();

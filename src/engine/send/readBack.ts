@@ -25,6 +25,8 @@ export interface ReadBack {
   readonly frames: number;
   readonly expectedFrames: number;
   readonly compared: number;
+  /** Seconds of sound in it; null where there is none. */
+  readonly soundSeconds: number | null;
   /** Mean and worst difference in alpha, 0…1; null when the format carries none. */
   readonly meanAlphaError: number | null;
   readonly worstAlphaError: number | null;
@@ -77,6 +79,7 @@ export async function readBack(
   } finally {
     decoded.close();
   }
+  const soundSeconds = target.sounds ? await soundIn(file, target) : null;
   const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
   if (format.alpha && meanAlpha > LIMITS.meanAlpha) {
     throw differs(`its transparency is off by ${(meanAlpha * 100).toFixed(1)} %`);
@@ -88,6 +91,7 @@ export async function readBack(
     frames: decoded.frames,
     expectedFrames: frames.length,
     compared: differences.length,
+    soundSeconds,
     meanAlphaError: format.alpha ? meanAlpha : null,
     worstAlphaError: format.alpha ? worstAlpha : null,
     psnr,
@@ -177,6 +181,26 @@ async function openVideo(file: Blob): Promise<Decoded> {
     },
     close: () => input.dispose(),
   };
+}
+
+/** Seconds by which sound may be longer or shorter than the pictures: a coder's own blocks. */
+const SOUND_OFF = 0.1;
+
+/** @throws MoonError 'read-back-differs' where the sound is not as long as the pictures */
+async function soundIn(file: Blob, { frames, rate }: EncodeTarget): Promise<number> {
+  const input = openInput(new BlobSource(file));
+  try {
+    const track = await input.getPrimaryAudioTrack();
+    if (!track) throw differs('it holds no sound');
+    const seconds = await track.computeDuration();
+    const meant = framesToSeconds(frames, rate);
+    if (Math.abs(seconds - meant) > SOUND_OFF) {
+      throw differs(`its sound lasts ${seconds.toFixed(2)} s instead of ${meant.toFixed(2)} s`);
+    }
+    return seconds;
+  } finally {
+    input.dispose();
+  }
 }
 
 /** Up to COMPARED frame numbers from the first to the last. */

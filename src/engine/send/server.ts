@@ -23,10 +23,11 @@ export async function serverHealth(): Promise<ServerHealth | null> {
 
 /** Sends frames as PNG to the encode server, in order, and fetches the file it makes. */
 export async function serverEncoder(target: EncodeTarget, format: string): Promise<Encoder> {
+  const { width, height, rate, frames } = target;
   const created = await request('/api/encodes', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ format, ...target }),
+    body: JSON.stringify({ format, width, height, rate, frames }),
   });
   const { id } = (await created.json()) as { id: string };
   const base = `/api/encodes/${id}`;

@@ -1,4 +1,7 @@
 import {
+  AudioSample,
+  AudioSampleSource,
+  canEncodeAudio,
   Mp4OutputFormat,
   Output,
   Quality,
@@ -6,9 +9,12 @@ import {
   VideoSample,
   VideoSampleSource,
   WebMOutputFormat,
+  type AudioEncodingConfig,
   type VideoEncodingConfig,
 } from 'mediabunny';
+import { registerAacEncoder } from '@mediabunny/aac-encoder';
 import { i420Bytes, rgbaToI420 } from '@/core/colour';
+import { SAMPLE_RATE, type Stereo } from '@/core/sound/types';
 import { framesToSeconds } from '@/core/time';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
@@ -25,6 +31,9 @@ interface VideoKind {
   readonly container: () => Mp4OutputFormat | WebMOutputFormat;
   readonly encoding: VideoEncodingConfig;
   readonly alpha: boolean;
+  readonly sound: AudioEncodingConfig;
+  /** Samples that the sound's coder puts in front of it. */
+  readonly delay: number;
 }
 
 /** Quantizers chosen on the demo titles: VP9 composites at over 50 dB, H.264 backdrops stay flat. */
@@ -32,11 +41,15 @@ const H264: VideoKind = {
   container: () => new Mp4OutputFormat({ fastStart: false }),
   encoding: { codec: 'avc', quality: new Quality({ quantizer: 18, bitrate: 16_000_000 }) },
   alpha: false,
+  sound: { codec: 'aac', bitrate: 192_000 },
+  delay: 1024,
 };
 const VP9: VideoKind = {
   container: () => new WebMOutputFormat(),
   encoding: { codec: 'vp9', quality: new Quality({ quantizer: 6, bitrate: 24_000_000 }) },
   alpha: false,
+  sound: { codec: 'opus', bitrate: 160_000 },
+  delay: 0,
 };
 const VP9_ALPHA: VideoKind = { ...VP9, encoding: { ...VP9.encoding, alpha: 'keep' }, alpha: true };
 
@@ -53,10 +66,13 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
   });
   const source = new VideoSampleSource(kind.encoding);
   output.addVideoTrack(source, { frameRate: rate.num / rate.den });
+  const sounds = target.sounds ? await soundSource(kind) : null;
+  if (sounds) output.addAudioTrack(sounds);
   await output.start();
+  let heard = 0;
   const codes = new Uint8Array(i420Bytes(width, height, kind.alpha));
   return {
-    add: async (context, frame) => {
+    add: async (context, frame, sound) => {
       const { data } = context.getImageData(0, 0, width, height);
       rgbaToI420(data, width, height, kind.alpha, codes);
       const sample = new VideoSample(codes, {
@@ -72,6 +88,10 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
       } finally {
         sample.close();
       }
+      if (sounds && sound) {
+        await addSound(sounds, sound, heard - kind.delay);
+        heard += sound.left.length;
+      }
     },
     finish: async () => {
       await output.finalize();
@@ -82,4 +102,33 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
       await scratch.remove();
     },
   };
+}
+
+/** AAC is not among what browsers encode everywhere; a coder of ours is used where it is not. */
+async function soundSource({ sound }: VideoKind): Promise<AudioSampleSource> {
+  if (sound.codec === 'aac' && !(await canEncodeAudio('aac'))) registerAacEncoder();
+  return new AudioSampleSource(sound);
+}
+
+/** @param first its first sample's number */
+async function addSound(
+  source: AudioSampleSource,
+  { left, right }: Stereo,
+  first: number,
+): Promise<void> {
+  const data = new Float32Array(left.length * 2);
+  data.set(left);
+  data.set(right, left.length);
+  const sample = new AudioSample({
+    data,
+    format: 'f32-planar',
+    numberOfChannels: 2,
+    sampleRate: SAMPLE_RATE,
+    timestamp: first / SAMPLE_RATE,
+  });
+  try {
+    await source.add(sample);
+  } finally {
+    sample.close();
+  }
 }

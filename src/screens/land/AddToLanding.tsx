@@ -1,6 +1,8 @@
 import {
+  addTrack,
   createBase,
   createLanded,
+  createTrack,
   type Footage,
   type Landing,
   type Overlay,
@@ -11,6 +13,7 @@ import { useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { useEditing } from '../layers/editing';
+import { useLandingEdit } from '../layers/sounds';
 
 const ICONS: Readonly<Record<Footage['type'], string>> = {
   video: 'movie-open-outline',
@@ -20,10 +23,17 @@ const ICONS: Readonly<Record<Footage['type'], string>> = {
 
 /** Adds an overlay, live, or footage; the first clip fills the canvas, later ones lie over it. */
 export function AddToLanding({ landing }: { readonly landing: Landing }) {
-  const { add } = useEditing();
+  const { add, select } = useEditing();
+  const edit = useLandingEdit();
   const overlays = useAppSelector(selectOverlays);
-  const footage = useAppSelector(selectFootage).filter((entry) => entry.type !== 'sound');
+  const footage = useAppSelector(selectFootage);
   const lay = (source: Overlay | Footage) => {
+    if (source.kind === 'footage' && source.type === 'sound') {
+      const track = createTrack(newId(), source);
+      edit((document) => addTrack(document, track));
+      select([track.id]);
+      return;
+    }
     const first = landing.layers.length === 0 && source.kind === 'footage';
     add(first ? createBase(newId(), landing, source) : createLanded(newId(), landing, source));
   };

@@ -7,6 +7,7 @@ import { useBundle } from '../shared/useBundle';
 import { useLandingSteps } from '../shared/useSteps';
 import { AddToLanding } from './AddToLanding';
 import { LandingSheet } from './LandingSheet';
+import { SoundSheet } from './SoundSheet';
 
 /** Land: footage at the bottom, overlays, clips and sounds stacked on it. */
 export function LandScreen({ id }: { readonly id: string }) {
@@ -32,6 +33,7 @@ function Land({ bundle, landing }: { readonly bundle: Bundle; readonly landing: 
       startsAt={0}
       add={<AddToLanding landing={landing} />}
       settings={<LandingSheet landing={landing} />}
+      sound={(track) => <SoundSheet key={track.id} landing={landing} track={track} />}
     />
   );
 }

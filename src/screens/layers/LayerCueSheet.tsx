@@ -11,6 +11,7 @@ import { usePlayer, type Player } from '@/store/player';
 import { CueSheet, PlayheadMark } from '@/ui/cueSheet/CueSheet';
 import { useEditing } from './editing';
 import { layerLanes } from './lanes';
+import { soundLanes, useMeasuredSounds, useSoundDrags } from './sounds';
 import { stretchPhase } from './stretch';
 import { toggled } from './toggled';
 
@@ -23,12 +24,15 @@ interface LayerCueSheetProps {
 
 /** The cue sheet of the document's layers. */
 export function LayerCueSheet({ wide, several, add }: LayerCueSheetProps) {
-  const { document, edit, player, selection, select } = useEditing();
+  const { bundle, document, edit, player, selection, select } = useEditing();
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const measured = useMeasuredSounds(bundle);
   const { lanes, links } = useMemo(() => layerLanes(document, opened), [document, opened]);
+  const sounds = useMemo(() => soundLanes(bundle, measured), [bundle, measured]);
+  const editSound = useSoundDrags();
   return (
     <CueSheet
-      lanes={lanes}
+      lanes={[...lanes, ...sounds]}
       links={links}
       length={document.length}
       rate={document.rate}
@@ -48,8 +52,13 @@ export function LayerCueSheet({ wide, several, add }: LayerCueSheetProps) {
       }
       onScrub={(frame) => player.seek(frame, document.length)}
       onStep={(by) => player.seek(player.get().frame + by, document.length)}
-      onShift={(id, by, gesture) => edit((stack) => shiftLayer(stack, id, by), gesture)}
-      onTrim={(id, end, by, gesture) => edit((stack) => trimLayer(stack, id, end, by), gesture)}
+      onShift={(id, by, gesture) =>
+        editSound.shift(id, by, gesture) || edit((stack) => shiftLayer(stack, id, by), gesture)
+      }
+      onTrim={(id, end, by, gesture) =>
+        editSound.trim(id, end, by, gesture) ||
+        edit((stack) => trimLayer(stack, id, end, by), gesture)
+      }
       onStretch={(id, part, by, gesture) =>
         edit((stack) => stretchPhase(stack, id, part, by), gesture)
       }

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Layer } from '@/core/document';
+import type { Layer, SoundTrack } from '@/core/document';
 import { IconAction } from '@/ui/Action';
 import { Sheet } from '@/ui/Sheet';
 import { Tabs } from '@/ui/Tabs';
@@ -38,12 +38,17 @@ interface LayerInspectorProps {
   readonly onSeveral: (several: boolean) => void;
   /** What can be set while no layer is chosen. */
   readonly settings: ReactNode;
+  /** What can be set of a sound; left out where there are none. */
+  readonly sound?: (track: SoundTrack) => ReactNode;
 }
 
 /** The settings of what is chosen: the document, one layer, or several. */
-export function LayerInspector({ several, onSeveral, settings }: LayerInspectorProps) {
+export function LayerInspector({ several, onSeveral, settings, sound }: LayerInspectorProps) {
   const { document, selection, select } = useEditing();
   const layers = document.layers.filter((layer) => selection.includes(layer.id));
+  const track =
+    document.kind === 'landing' && document.sounds.find(({ id }) => id === selection[0]);
+  if (track) return sound?.(track) ?? null;
   if (layers.length === 0) return settings;
   const tools = (
     <>

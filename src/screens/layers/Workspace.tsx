@@ -1,9 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { addLayer, type Bundle } from '@/core/document';
+import { addLayer, type Bundle, type SoundTrack } from '@/core/document';
 import type { StackEdit } from '@/store/actions';
 import { Player } from '@/store/player';
+import { useSound } from '@/store/useSound';
 import { useStage, type Proof, type StageMode } from '@/store/useStage';
 import { Frame, useWide } from '@/ui/Frame';
 import type { Step } from '@/ui/Steps';
@@ -30,6 +31,8 @@ interface WorkspaceProps {
   readonly add: ReactNode;
   /** What can be set while no layer is chosen. */
   readonly settings: ReactNode;
+  /** What can be set of a sound; left out where there are none. */
+  readonly sound?: (track: SoundTrack) => ReactNode;
 }
 
 /** Where layers are edited: the stage, the cue sheet, and the chosen layer's settings. */
@@ -46,6 +49,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
     () => (single && view !== 'result' ? { kind: view, layer: single } : { kind: 'result' }),
     [single, view],
   );
+  useSound(bundle, player);
   const stage = useStage({ bundle: shown, player, proof, mode, divider });
   const editing: Editing = {
     bundle,
@@ -94,6 +98,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
             several={several}
             onSeveral={choice.setSeveral}
             settings={parts.settings}
+            sound={parts.sound}
           />
         </View>
       </Frame>

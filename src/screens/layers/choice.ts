@@ -18,7 +18,12 @@ export function useChoice(document: Overlay | Landing) {
   const [view, setView] = useState<View>('result');
   const [divider, setDivider] = useState<number | null>(null);
   const [picking, pick] = useState<Picking | null>(null);
-  const selection = ids.filter((id) => document.layers.some((layer) => layer.id === id));
+  const there = new Set(
+    [...document.layers, ...(document.kind === 'landing' ? document.sounds : [])].map(
+      ({ id }) => id,
+    ),
+  );
+  const selection = ids.filter((id) => there.has(id));
   const select = (next: readonly string[]) => {
     setIds(next);
     chooseLetter(null);

@@ -66,6 +66,7 @@ function laneOf(layer: Layer, depth: number, open: boolean | null, timing: Layer
     marks: times('stay'),
     keys: keyedFrames(layer),
     trims: true,
+    wave: null,
   };
 }
 

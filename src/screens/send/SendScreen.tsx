@@ -3,12 +3,13 @@ import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { formatsFor, formatById, sentSize, wouldLose, type Format } from '@/core/formats';
-import { rateLabel, timecode } from '@/core/time';
+import { framesToSeconds, rateLabel, timecode } from '@/core/time';
 import { work, type SendStage, type Sent, type ServerHealth } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
 import { NumberField } from '@/ui/NumberField';
+import { SecondsField } from '@/ui/SecondsField';
 import type { Step } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
@@ -52,6 +53,7 @@ function Send({ bundle, go, heading }: SendProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [scale, setScale] = useState(1);
   const [still, setStill] = useState(() => Math.floor(document.length / 2));
+  const [range, setRange] = useState({ from: 0, to: document.length });
   const [stage, setStage] = useState<SendStage>('making');
   const { progress, result, problem, run, stop } = useLongWork<Sent>();
   const best = formats.find((format) => missingReason(format, health) === null);
@@ -62,7 +64,7 @@ function Send({ bundle, go, heading }: SendProps) {
     if (!format) return;
     void run(async (report, signal) => {
       const sent = await work.send(
-        { bundle, format: format.id, scale, still },
+        { bundle, format: format.id, scale, range, still },
         setStage,
         report,
         signal,
@@ -91,7 +93,9 @@ function Send({ bundle, go, heading }: SendProps) {
             />
           ))}
         </View>
-        {format ? <SizeCard {...{ document, format, scale, setScale, still, setStill }} /> : null}
+        {format ? (
+          <SizeCard {...{ document, format, scale, setScale, range, setRange, still, setStill }} />
+        ) : null}
       </ScrollView>
       <View style={styles.foot}>
         {problem ? <Problem text={problem} /> : null}
@@ -182,18 +186,26 @@ function FormatCard({ format, loss, unable, best, selected, onPress }: FormatCar
   );
 }
 
+interface Range {
+  readonly from: number;
+  readonly to: number;
+}
+
 interface SizeCardProps {
   readonly document: Overlay | Landing;
   readonly format: Format;
   readonly scale: number;
   readonly setScale: (scale: number) => void;
+  readonly range: Range;
+  readonly setRange: (range: Range) => void;
   readonly still: number;
   readonly setStill: (frame: number) => void;
 }
 
 const MOST_SIDE = 7680;
 
-function SizeCard({ document, format, scale, setScale, still, setStill }: SizeCardProps) {
+function SizeCard(props: SizeCardProps) {
+  const { document, format, scale, setScale, range, setRange, still, setStill } = props;
   const tokens = useTokens();
   const { width, height } = sentSize(document, format, scale);
   const most = MOST_SIDE / Math.max(document.width, document.height);
@@ -210,6 +222,7 @@ function SizeCard({ document, format, scale, setScale, still, setStill }: SizeCa
         feel={{ min: 0.25, max: Math.max(1, Math.min(4, most)) }}
         onChange={setScale}
       />
+      {format.moving ? <RangeFields {...{ document, range, setRange }} /> : null}
       {format.moving ? null : (
         <NumberField
           label="Frame"
@@ -221,6 +234,35 @@ function SizeCard({ document, format, scale, setScale, still, setStill }: SizeCa
         />
       )}
     </View>
+  );
+}
+
+/** From when to when a moving file lasts. */
+function RangeFields({
+  document: { length, rate },
+  range,
+  setRange,
+}: Pick<SizeCardProps, 'document' | 'range' | 'setRange'>) {
+  const feel = { min: 0, max: framesToSeconds(length, rate) };
+  return (
+    <>
+      <SecondsField
+        label="From"
+        frames={range.from}
+        rate={rate}
+        max={feel.max}
+        feel={feel}
+        onChange={(from) => setRange({ from, to: Math.max(range.to, from + 1) })}
+      />
+      <SecondsField
+        label="To"
+        frames={range.to}
+        rate={rate}
+        max={feel.max}
+        feel={feel}
+        onChange={(to) => setRange({ from: Math.min(range.from, to - 1), to })}
+      />
+    </>
   );
 }
 

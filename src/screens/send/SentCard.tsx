@@ -38,6 +38,7 @@ function foundIn({
   meanAlphaError,
   worstAlphaError,
   psnr,
+  soundSeconds,
 }: ReadBack): string {
   const parts = [`${frames} of ${expectedFrames} frames`];
   if (meanAlphaError !== null && worstAlphaError !== null) {
@@ -46,6 +47,7 @@ function foundIn({
     );
   }
   parts.push(psnr === null ? 'picture identical' : `picture within ${psnr.toFixed(1)} dB`);
+  if (soundSeconds !== null) parts.push(`sound ${soundSeconds.toFixed(2)} s`);
   if (compared < frames) parts.push(`${compared} frames compared`);
   return parts.join(' · ');
 }

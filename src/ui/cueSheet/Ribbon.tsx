@@ -87,6 +87,7 @@ export function Ribbon(props: RibbonProps) {
               fill={`url(#slant-${lane.id})`}
             />
           ) : null}
+          {lane.wave ? <Wave wave={lane.wave} width={width} /> : null}
           {lane.marks.map((mark) => (
             <Rect
               key={mark.id}
@@ -283,5 +284,40 @@ function Grasp({ label, at, pixels, above, onDrag, onTap }: GraspProps) {
         zIndex: above ? 1 : 0,
       }}
     />
+  );
+}
+
+/** A sound's waveform with its hits, across the ribbon. */
+function Wave({
+  wave,
+  width,
+}: {
+  readonly wave: NonNullable<Lane['wave']>;
+  readonly width: number;
+}) {
+  const tokens = useTokens();
+  const columns = Math.max(1, Math.floor(width / 2));
+  const middle = HEIGHT / 2;
+  const half = Array.from({ length: columns }, (_, column) => {
+    const from = Math.floor((column * wave.peaks.length) / columns);
+    const to = Math.max(from + 1, Math.floor(((column + 1) * wave.peaks.length) / columns));
+    return Math.max(0, ...wave.peaks.slice(from, to)) * (middle - 2);
+  });
+  const lines = half.map((high, i) => `M${i * 2} ${middle - high}V${middle + high}`).join('');
+  return (
+    <>
+      <Path d={lines} stroke={tokens.plum} strokeWidth={1.2} />
+      {wave.hits.map((at) => (
+        <Line
+          key={at}
+          x1={at * width}
+          x2={at * width}
+          y1={2}
+          y2={HEIGHT - 2}
+          stroke={tokens.moon}
+          strokeWidth={2}
+        />
+      ))}
+    </>
   );
 }

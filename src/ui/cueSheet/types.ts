@@ -21,6 +21,8 @@ export interface Lane {
   readonly keys: readonly number[];
   /** Whether its ends can be dragged; an item of fixed length only moves. */
   readonly trims: boolean;
+  /** A sound's peaks, 0…1, from its start to its end, and its hits in shares of its length. */
+  readonly wave: { readonly peaks: readonly number[]; readonly hits: readonly number[] } | null;
 }
 
 /** A cue that waits for another move, from that move's point to this one's start. */

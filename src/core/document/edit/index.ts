@@ -9,3 +9,4 @@ export * from './style';
 export * from './words';
 export * from './ink';
 export * from './mattes';
+export * from './sounds';

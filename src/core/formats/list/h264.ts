@@ -8,6 +8,7 @@ export const h264: Format = {
   alpha: false,
   maker: 'browser',
   moving: true,
+  sounds: true,
   evenSize: true,
   goodFor: 'Opens everywhere. For editors that remove a key colour.',
 };

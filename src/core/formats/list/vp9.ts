@@ -8,6 +8,7 @@ export const vp9: Format = {
   alpha: true,
   maker: 'browser',
   moving: true,
+  sounds: true,
   evenSize: true,
   goodFor: 'Small, with soft edges. For web pages, streaming and editors that read clear WebM.',
 };

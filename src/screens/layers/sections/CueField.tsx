@@ -8,6 +8,7 @@ import { PopMenu } from '@/ui/PopMenu';
 import { SecondsField } from '@/ui/SecondsField';
 import { Words } from '@/ui/Words';
 import { useEditing } from '../editing';
+import { SnapToHit } from './SnapToHit';
 import type { MoveProps } from './types';
 
 type Waiting = Exclude<Cue, { kind: 'at' }>;
@@ -55,6 +56,13 @@ export function CueField({ layer, move }: MoveProps) {
           feel={whole}
           {...seconds}
           onChange={(frame, gesture) => change({ ...cue, frame }, gesture)}
+        />
+      ) : null}
+      {cue.kind === 'at' ? (
+        <SnapToHit
+          label="On the nearest hit"
+          frame={cue.frame}
+          onSnap={(frame) => change({ ...cue, frame })}
         />
       ) : null}
       {cue.kind === 'after' ? (

@@ -1,10 +1,18 @@
 import { View } from 'react-native';
-import { updateLayer, type ClipLayer, type PictureLayer } from '@/core/document';
+import {
+  PLAIN_SOUND,
+  updateLayer,
+  type ClipLayer,
+  type Loudness,
+  type PictureLayer,
+} from '@/core/document';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { NumberField } from '@/ui/NumberField';
+import { Toggle } from '@/ui/Toggle';
 import { useEditing } from '../editing';
 import { FitField, FootageChoice } from './ClipTimeFields';
+import { LoudnessFields } from './LoudnessFields';
 import { RecordingFold } from './RecordingFold';
 import type { SectionProps } from './types';
 
@@ -12,10 +20,12 @@ const LIMITS = { min: 1, max: 20000, step: 1, unit: 'px' } as const;
 
 /** Which picture or clip, the box it lies in, and how a clip runs. */
 export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
-  const { edit } = useEditing();
+  const { document, edit } = useEditing();
   const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
-  const change = (patch: Partial<PictureLayer | ClipLayer>, gesture: string | null = null) =>
-    edit((document) => updateLayer(document, layer.id, patch), gesture);
+  const change = (
+    patch: Partial<PictureLayer> | Partial<ClipLayer>,
+    gesture: string | null = null,
+  ) => edit((document) => updateLayer(document, layer.id, patch), gesture);
   return (
     <View>
       <FootageChoice
@@ -39,9 +49,36 @@ export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>
         onChange={(height, gesture) => change({ height }, gesture)}
       />
       <FitField value={layer.fit} onChange={(fit) => change({ fit })} />
+      {layer.kind === 'clip' && document.kind === 'landing' ? (
+        <OwnSound value={layer.sound} onChange={(sound, gesture) => change({ sound }, gesture)} />
+      ) : null}
       {layer.kind === 'clip' && footage?.type === 'video' ? (
         <RecordingFold key={footage.id} layer={layer} footage={footage} />
       ) : null}
     </View>
+  );
+}
+
+interface OwnSoundProps {
+  readonly value: Loudness | null;
+  readonly onChange: (sound: Loudness | null, gesture: string | null) => void;
+}
+
+/** The sound the clip came with. */
+function OwnSound({ value, onChange }: OwnSoundProps) {
+  return (
+    <>
+      <Toggle
+        label="With its own sound"
+        value={value !== null}
+        onChange={(on) => onChange(on ? PLAIN_SOUND : null, null)}
+      />
+      {value ? (
+        <LoudnessFields
+          value={value}
+          onChange={(patch, gesture) => onChange({ ...value, ...patch }, gesture)}
+        />
+      ) : null}
+    </>
   );
 }

@@ -16,6 +16,7 @@ import { Action } from '@/ui/Action';
 import { SecondsField } from '@/ui/SecondsField';
 import { useEditing, usePausedFrame } from '../editing';
 import { AFTER_OVERLAY, AfterField, ClipTimeFields } from './ClipTimeFields';
+import { SnapToHit } from './SnapToHit';
 import type { SectionProps } from './types';
 
 /** From when to when the layer is on show, and how what it shows runs. */
@@ -58,6 +59,11 @@ function SpanFields({ layer }: SectionProps) {
           label="To the end"
           icon="arrow-collapse-right"
           onPress={() => edit((stack) => trimLayer(stack, layer.id, 'to', document.length - to))}
+        />
+        <SnapToHit
+          label="Start on the nearest hit"
+          frame={from}
+          onSnap={(hit) => edit((stack) => shiftLayer(stack, layer.id, hit - from))}
         />
         {frame > from && frame < to ? (
           <Action

@@ -1,0 +1,23 @@
+import type { Bundle } from '@/core/document';
+import type { Stereo } from '@/core/sound/types';
+import { reusing } from '../reuse';
+import { Mixer } from './mixer';
+
+/** The mix that was heard last: while a landing plays, its readers go on from block to block. */
+let playing: { readonly bundle: Bundle; readonly mixer: Mixer } | null = null;
+let before: Promise<unknown> = Promise.resolve();
+
+/** What is heard in a landing's frames from `from` to `to` − 1; one call after the other. */
+export function mixSound(sent: Bundle, from: number, to: number): Promise<Stereo> {
+  const mixing = before.then(() => mixerFor(sent).block(from, to));
+  before = mixing.catch(() => undefined);
+  return mixing;
+}
+
+function mixerFor(sent: Bundle): Mixer {
+  const bundle = reusing(playing?.bundle, sent);
+  if (playing && bundle === playing.bundle) return playing.mixer;
+  playing?.mixer.close();
+  playing = { bundle, mixer: new Mixer(bundle) };
+  return playing.mixer;
+}
