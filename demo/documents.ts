@@ -1,5 +1,6 @@
 import {
   addLayer,
+  addTrack,
   createBoil,
   createInk,
   createLanded,
@@ -7,6 +8,7 @@ import {
   createMove,
   createOverlay,
   createShape,
+  createTrack,
   createWords,
   DEFAULT_KEY,
   placeAt,
@@ -192,9 +194,10 @@ export function gustByHand(): Overlay {
   return { ...base, layers: [ink] };
 }
 
-export function episodeOpening(base: Footage, card: Overlay): Landing {
+export function episodeOpening(base: Footage, card: Overlay, beat: Footage): Landing {
   const landing = createLanding(stamp('episode-opening', 5), 'Episode opening', base);
-  return shiftLayer(addLayer(landing, createLanded('card', landing, card)), 'card', 30);
+  const landed = shiftLayer(addLayer(landing, createLanded('card', landing, card)), 'card', 30);
+  return addTrack(landed, { ...createTrack('beat', beat), gain: -6, fadeOut: 1 });
 }
 
 export function lineOnTheHill(base: Footage, recording: Footage): Landing {

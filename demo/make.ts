@@ -20,7 +20,7 @@ import { clothPicture, kiteMark } from './pictures';
 import { drawHandwriting } from './scenes/handwriting';
 import { drawHillside } from './scenes/hillside';
 import { drawMeadow } from './scenes/meadow';
-import { makeBeat, SAMPLE_RATE } from './sound';
+import { MADE_SOUNDS, makeBeat, SAMPLE_RATE } from './sound';
 
 const FOLDER = 'demo/kit';
 const WIDTH = 1280;
@@ -117,13 +117,17 @@ async function film(
   });
 }
 
-async function beat(): Promise<Footage> {
-  const samples = makeBeat();
+async function sound(
+  id: string,
+  name: string,
+  order: number,
+  samples: Float32Array,
+): Promise<Footage> {
   const args = `-f f32le -ar ${SAMPLE_RATE} -ac 1 -i - -c:a flac -sample_fmt s16`.split(' ');
   const bytes = await encode(args, 'flac', (write) => write(Buffer.from(samples.buffer)));
-  return keep(bytes, 'flac', 3, {
-    id: 'workshop-beat',
-    name: 'Workshop beat',
+  return keep(bytes, 'flac', order, {
+    id,
+    name,
     type: 'sound',
     width: 0,
     height: 0,
@@ -164,11 +168,16 @@ async function make(): Promise<Kit> {
   const mark = still(kiteMark(), 'png', 2, 'kite-mark', 'Kite mark', 640, 640, true);
   const cloth = still(clothPicture(), 'jpg', 1, 'cloth', 'Cloth on the bench', 1600, 900, false);
   const card = windCard(hillside);
+  const beat = await sound('workshop-beat', 'Workshop beat', 3, makeBeat());
+  const small: Footage[] = [];
+  for (const [i, { id, name, make: samples }] of MADE_SOUNDS.entries()) {
+    small.push(await sound(id, name, -1 - i, samples()));
+  }
   return {
     name: 'Fennel Hill Kites',
     overlays: [card, gustCallOut(hillside), lettersLand(), gustByHand()],
-    landings: [episodeOpening(hillside, card), lineOnTheHill(meadow, recording)],
-    footage: [hillside, meadow, recording, await beat(), mark, cloth],
+    landings: [episodeOpening(hillside, card, beat), lineOnTheHill(meadow, recording)],
+    footage: [hillside, meadow, recording, beat, mark, cloth, ...small],
     fonts: [],
   };
 }

@@ -11,12 +11,15 @@ import type {
   PlannedOverlay,
   Stroke,
 } from '@/core/document';
+import type { ClipEvent, EventKind } from '@/core/footage/events';
+import type { QuietMap } from '@/core/footage/quiet';
 import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { Stereo } from '@/core/sound/types';
 import type { EngineApi } from './engine.worker';
 import type { KeyFigures } from './judgeKey';
+import type { FoundLoop } from './lookThrough';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
 import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
@@ -27,6 +30,7 @@ import type { Split } from './words';
 
 export type { LetterTarget } from '@/core/scene/letterTarget';
 export type { KeyFigures } from './judgeKey';
+export type { FoundLoop } from './lookThrough';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
 export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
@@ -115,6 +119,16 @@ export const engine = {
   measureSound: (footage: Footage): Promise<MeasuredSound> => bench().measureSound(footage),
   mixSound: (bundle: Bundle, from: number, to: number): Promise<Stereo> =>
     listener().mixSound(bundle, from, to),
+  findEvent: (
+    footage: Footage,
+    kind: EventKind,
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<ClipEvent> => bench().findEvent(footage, kind, proxy(progress), signal),
+  findLoop: (footage: Footage, progress: Progress, signal: AbortSignal): Promise<FoundLoop> =>
+    bench().findLoop(footage, proxy(progress), signal),
+  findQuiet: (footage: Footage, from: number, to: number): Promise<QuietMap> =>
+    bench().findQuiet(footage, from, to),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
   drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>

@@ -4,6 +4,7 @@ import { importMedia } from './importMedia';
 import { openKit, saveKit } from './kitFiles';
 import { sweepMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
+import { findEvent, findLoopIn, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type SentView, type StageListener } from './stage';
@@ -44,6 +45,9 @@ const api = {
   pickColour,
   findKey,
   measureKey,
+  findEvent,
+  findLoop: findLoopIn,
+  findQuiet,
   measureSound,
   mixSound,
   splitLayer,

@@ -1,6 +1,7 @@
 import { engine } from '@/engine/engine';
 
 export type {
+  FoundLoop,
   KeyFigures,
   LetterTarget,
   MeasuredSound,
@@ -25,6 +26,9 @@ export const work = {
   findKey: engine.findKey,
   measureKey: engine.measureKey,
   measureSound: engine.measureSound,
+  findEvent: engine.findEvent,
+  findLoop: engine.findLoop,
+  findQuiet: engine.findQuiet,
   splitLayer: engine.splitLayer,
   drawWords: engine.drawWords,
   drawSvg: engine.drawSvg,

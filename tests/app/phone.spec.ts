@@ -118,7 +118,7 @@ test('a kit file saved here opens here again with everything in it', async ({ pa
   await (await chooser).setFiles(file);
   await page.getByRole('button', { name: 'Replace it' }).click();
   await expect(page.getByRole('link', { name: 'Open Wind card' })).toBeVisible();
-  await expect(page.getByRole('tab', { name: 'Footage 6' })).toBeVisible();
-  await page.getByRole('tab', { name: 'Footage 6' }).click();
+  await expect(page.getByRole('tab', { name: 'Footage 10' })).toBeVisible();
+  await page.getByRole('tab', { name: 'Footage 10' }).click();
   await expect(page.getByRole('img', { name: 'Picture of Hillside, morning' })).toBeVisible();
 });

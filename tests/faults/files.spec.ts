@@ -5,7 +5,7 @@ import { deflateSync } from 'node:zlib';
 import { bringIn, openDemoKit, openKitFile } from '../support/app';
 import { demoMedia, ffmpeg, testFile } from '../support/media';
 
-const footage = /^Footage 6$/;
+const footage = /^Footage 10$/;
 
 /** A PNG that claims to be 20,000 pixels wide and high, and is made in no time. */
 function hugePng(): Buffer {

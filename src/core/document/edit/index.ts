@@ -10,3 +10,4 @@ export * from './words';
 export * from './ink';
 export * from './mattes';
 export * from './sounds';
+export * from './takeOver';

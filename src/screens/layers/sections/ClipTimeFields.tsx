@@ -8,6 +8,7 @@ import { Choice, LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
+import { LoopFinder } from './LoopFinder';
 
 export const AFTER_CLIP: readonly { value: AfterEnd; label: string }[] = [
   { value: 'loop', label: 'Start again' },
@@ -133,6 +134,7 @@ export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeField
         onChange={(after) => onChange({ ...time, after }, null)}
       />
       {repeats ? <RepeatFields time={time} onChange={onChange} /> : null}
+      <LoopFinder time={time} footage={footage} onChange={(next) => onChange(next, null)} />
     </>
   );
 }

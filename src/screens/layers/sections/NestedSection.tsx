@@ -1,12 +1,15 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { updateLayer, type OverlayLayer } from '@/core/document';
+import { takeOver, updateLayer, windowOf, type Overlay, type OverlayLayer } from '@/core/document';
+import { secondsToFrames } from '@/core/time';
+import { newId } from '@/store/actions';
 import { selectOverlay } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
-import { useEditing } from '../editing';
+import { useEditing, usePausedFrame } from '../editing';
+import { useLandingEdit } from '../sounds';
 import type { SectionProps } from './types';
 
 /** Another overlay, live: what is changed in it changes here. */
@@ -25,6 +28,7 @@ export function NestedSection({ layer }: SectionProps<OverlayLayer>) {
           onPress={() => router.push({ pathname: '/overlay/[id]/make', params: { id: nested.id } })}
         />
       </View>
+      <TakeOver layer={layer} nested={nested} />
       {nested.backdrop.kind === 'key' ? (
         <Toggle
           label="With its backdrop"
@@ -32,6 +36,35 @@ export function NestedSection({ layer }: SectionProps<OverlayLayer>) {
           onChange={(backdrop) => edit((stack) => updateLayer(stack, layer.id, { backdrop }))}
         />
       ) : null}
+    </View>
+  );
+}
+
+/** Seconds of the dissolve. */
+const DISSOLVE = 1;
+
+interface TakeOverProps extends SectionProps<OverlayLayer> {
+  readonly nested: Overlay;
+}
+
+/** What is seen through its letters takes over the full frame from the playhead on. */
+function TakeOver({ layer, nested }: TakeOverProps) {
+  const { document, bundle } = useEditing();
+  const frame = usePausedFrame();
+  const edit = useLandingEdit();
+  const seen = windowOf(nested);
+  const footage = bundle.footage.find(({ id }) => id === seen?.fill.footage);
+  if (!footage || document.kind !== 'landing') return null;
+  const length = secondsToFrames(DISSOLVE, document.rate);
+  return (
+    <View style={{ flexDirection: 'row' }}>
+      <Action
+        label="Let its footage take over here"
+        icon="arrow-expand-all"
+        onPress={() =>
+          edit((landing) => takeOver(landing, layer.id, nested, footage, frame, length, newId))
+        }
+      />
     </View>
   );
 }

@@ -18,6 +18,7 @@ import { Words } from '@/ui/Words';
 import { AnimatedField } from '../AnimatedField';
 import { useEditing, usePausedFrame } from '../editing';
 import { useLayerEdit } from '../useChange';
+import { QuietFold } from './QuietFold';
 import type { SectionProps } from './types';
 
 /** Where the layer is, on the canvas and in the stack; numbers can move by keyframes. */
@@ -33,6 +34,7 @@ export function PlaceSection({ layer }: SectionProps) {
       <AnchorFields layer={layer} />
       <FlipFields layer={layer} />
       <CornerRow layer={layer} />
+      {document.kind === 'landing' ? <QuietFold layer={layer} /> : null}
       <View style={styles.row}>
         <Action
           label="Bring forward"

@@ -16,6 +16,7 @@ import { Action } from '@/ui/Action';
 import { SecondsField } from '@/ui/SecondsField';
 import { useEditing, usePausedFrame } from '../editing';
 import { AFTER_OVERLAY, AfterField, ClipTimeFields } from './ClipTimeFields';
+import { LineUpFold } from './LineUpFold';
 import { SnapToHit } from './SnapToHit';
 import type { SectionProps } from './types';
 
@@ -25,6 +26,7 @@ export function TimeSection({ layer }: SectionProps) {
     <View style={styles.column}>
       <SpanFields layer={layer} />
       {layer.kind === 'clip' ? <ClipFields layer={layer} /> : null}
+      {layer.kind === 'clip' ? <LineUpFold layer={layer} /> : null}
       {layer.kind === 'overlay' ? <OverlayFields layer={layer} /> : null}
     </View>
   );

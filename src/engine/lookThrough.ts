@@ -1,0 +1,147 @@
+import type { Footage } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import {
+  findFirstChange,
+  findFlash,
+  strongestHit,
+  type ClipEvent,
+  type EventKind,
+  type FrameMeasure,
+} from '@/core/footage/events';
+import { findLoop, type LoopPoints } from '@/core/footage/loops';
+import { quietMap, type QuietMap } from '@/core/footage/quiet';
+import { frameDifference, meanLuma, type SmallFrame } from '@/core/footage/smallFrames';
+import { perSecond } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
+import { FrameReader, mediaSource } from './frameReader';
+import { stopIfAborted, type Progress } from './progress';
+import { measureSound } from './sound/measureSound';
+import { decodeStill } from './still';
+
+/** Size at which frames are looked at. */
+const WIDTH = 96;
+const HEIGHT = 54;
+
+/** Longer clips are looked through up to here. */
+const MOST_SECONDS = 60;
+const MOST_LOOP_FRAMES = 600;
+
+/** Least seconds of a loop. */
+const SHORTEST_LOOP = 1;
+
+const CALM_SAMPLES = 8;
+
+/** Goes through a clip's frames in order, each far smaller. */
+async function* smallFrames(
+  footage: Footage,
+  progress: Progress,
+  signal: AbortSignal,
+): AsyncGenerator<SmallFrame> {
+  const rate = rateOf(footage);
+  const count = Math.max(1, Math.floor(Math.min(footage.duration, MOST_SECONDS) * rate + 1e-6));
+  const reader = await FrameReader.open(mediaSource(footage.media));
+  try {
+    for (let frame = 0; frame < count; frame++) {
+      stopIfAborted(signal);
+      yield await smallFrame(reader, frame / rate);
+      progress(frame + 1, count);
+    }
+  } finally {
+    reader.close();
+  }
+}
+
+async function smallFrame(reader: FrameReader, seconds: number): Promise<SmallFrame> {
+  const context = softwareContext(WIDTH, HEIGHT);
+  context.imageSmoothingQuality = 'medium';
+  (await reader.at(seconds))?.draw(context, 0, 0, WIDTH, HEIGHT);
+  return context.getImageData(0, 0, WIDTH, HEIGHT);
+}
+
+function rateOf({ type, rate, name }: Footage): number {
+  if (type === 'video' && rate) return perSecond(rate);
+  throw new MoonError('media-unreadable', `“${name}” is no moving footage.`);
+}
+
+/**
+ * When something happens in a clip that another one can be lined up by.
+ * @throws MoonError 'not-found' where nothing of that kind happens
+ */
+export async function findEvent(
+  footage: Footage,
+  kind: EventKind,
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<ClipEvent> {
+  const found =
+    kind === 'hit'
+      ? strongestHit((await measureSound(footage)).hits)
+      : await pictureEvent(footage, kind, progress, signal);
+  if (found) return found;
+  throw new MoonError('not-found', `There is no ${kind} in “${footage.name}”.`);
+}
+
+async function pictureEvent(
+  footage: Footage,
+  kind: Exclude<EventKind, 'hit'>,
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<ClipEvent | null> {
+  const measures: FrameMeasure[] = [];
+  let before: SmallFrame | null = null;
+  for await (const frame of smallFrames(footage, progress, signal)) {
+    const change = before ? frameDifference(before, frame) : 0;
+    measures.push({ luma: meanLuma(frame), change });
+    before = frame;
+  }
+  const found = kind === 'flash' ? findFlash(measures) : findFirstChange(measures);
+  return found && { seconds: found.frame / rateOf(footage), certainty: found.certainty };
+}
+
+/** A loop in seconds of the source. */
+export interface FoundLoop {
+  readonly in: number;
+  readonly out: number;
+  readonly seam: LoopPoints['seam'];
+}
+
+/** The best loop in a clip. @throws MoonError 'not-found' where it is too short for one */
+export async function findLoopIn(
+  footage: Footage,
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<FoundLoop> {
+  const rate = rateOf(footage);
+  const frames: SmallFrame[] = [];
+  for await (const frame of smallFrames(footage, progress, signal)) {
+    frames.push(frame);
+    if (frames.length === MOST_LOOP_FRAMES) break;
+  }
+  const loop = findLoop(frames, Math.round(SHORTEST_LOOP * rate));
+  if (!loop) throw new MoonError('not-found', `“${footage.name}” is too short for a loop.`);
+  return { in: loop.from / rate, out: loop.to / rate, seam: loop.seam };
+}
+
+/** How busy footage is, cell by cell, from one of its seconds to another. */
+export async function findQuiet(footage: Footage, from: number, to: number): Promise<QuietMap> {
+  if (footage.type === 'still') {
+    const bitmap = await decodeStill(footage.media);
+    const context = softwareContext(WIDTH, HEIGHT);
+    context.drawImage(bitmap, 0, 0, WIDTH, HEIGHT);
+    bitmap.close();
+    const frame = context.getImageData(0, 0, WIDTH, HEIGHT);
+    return quietMap([[frame, frame]]);
+  }
+  const step = 1 / rateOf(footage);
+  const reader = await FrameReader.open(mediaSource(footage.media));
+  try {
+    const pairs: [SmallFrame, SmallFrame][] = [];
+    for (let i = 0; i < CALM_SAMPLES; i++) {
+      const seconds = from + ((i + 0.5) / CALM_SAMPLES) * Math.max(step, to - from);
+      pairs.push([await smallFrame(reader, seconds), await smallFrame(reader, seconds + step)]);
+    }
+    return quietMap(pairs);
+  } finally {
+    reader.close();
+  }
+}
