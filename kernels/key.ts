@@ -151,13 +151,20 @@ function keyAll(source: usize, target: usize, pixels: i32, over: bool): void {
           }
           if (spills) {
             // Spill is linear, so it may be taken off premultiplied colours as well.
-            const own = dot(r, g, b, onR, onG, onB);
             const far = f32x4.splat(4096);
+            const own = f32x4.pmin(
+              f32x4.pmin(
+                f32x4.add(r, f32x4.mul(f32x4.sub(one, onR), far)),
+                f32x4.add(g, f32x4.mul(f32x4.sub(one, onG), far)),
+              ),
+              f32x4.add(b, f32x4.mul(f32x4.sub(one, onB), far)),
+            );
             const others = f32x4.pmax(
               f32x4.pmax(f32x4.sub(r, f32x4.mul(onR, far)), f32x4.sub(g, f32x4.mul(onG, far))),
               f32x4.sub(b, f32x4.mul(onB, far)),
             );
-            const excess = f32x4.mul(f32x4.pmax(none, f32x4.sub(own, others)), spill);
+            const over255 = f32x4.sub(f32x4.pmin(own, full), f32x4.pmax(none, others));
+            const excess = f32x4.mul(f32x4.pmax(none, over255), spill);
             const back = f32x4.mul(excess, weight);
             r = f32x4.add(r, f32x4.sub(back, f32x4.mul(excess, onR)));
             g = f32x4.add(g, f32x4.sub(back, f32x4.mul(excess, onG)));

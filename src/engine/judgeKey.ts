@@ -2,6 +2,7 @@ import { parseHex } from '@/core/colour';
 import type { ChromaKey, Footage, KeySettings } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { findKey as findKeyIn, type KeyFrame } from '@/core/matte/findKey';
+import { hueChannels } from '@/core/matte/keyConstants';
 import { measureMatte, worstFigures, type MatteFigures } from '@/core/matte/measureMatte';
 import { softwareContext } from '@/paint/browserTools';
 import { FrameReader, mediaSource } from './frameReader';
@@ -40,21 +41,20 @@ export async function measureKey(
   seconds: number,
 ): Promise<KeyFigures> {
   const frames = await framesOf(footage, [seconds, ...spread(footage, MEASURED)]);
-  const channel = channelOf(key);
+  const hue = hueOf(key);
   const { keyRgba } = await keyer();
   const figures: MatteFigures[] = [];
   for (const { data, width, height } of frames) {
     await keyRgba(data, width, height, key, width / footage.width);
-    figures.push(measureMatte(data, width, height, channel));
+    figures.push(measureMatte(data, width, height, hue));
   }
   return { now: figures[0], worst: worstFigures(figures) };
 }
 
-function channelOf(key: KeySettings): number | null {
-  if (key.kind !== 'chroma' && key.kind !== 'known colours') return null;
-  const rgb = parseHex(key.colour);
-  return rgb.indexOf(Math.max(...rgb));
-}
+const hueOf = (key: KeySettings): readonly boolean[] =>
+  key.kind === 'chroma' || key.kind === 'known colours'
+    ? hueChannels(parseHex(key.colour))
+    : [false, false, false];
 
 const spread = ({ type, duration }: Footage, count: number): readonly number[] =>
   type === 'still' ? [0] : Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * duration);

@@ -187,7 +187,7 @@ export const colourDistance = (a: readonly number[], b: readonly number[]): numb
   Math.max(...[0, 1, 2].map((i) => Math.abs(a[i] - b[i])));
 
 /** The file of one of the demo kit's clips. */
-export function demoMedia(id: 'hillside' | 'hand-line'): string {
+export function demoMedia(id: 'hillside' | 'meadow' | 'hand-line'): string {
   const media = 'demo/kit/media';
   const kit = JSON.parse(readFileSync('demo/kit/kit.json', 'utf8')) as {
     kit: { footage: { id: string; media: { hash: string } }[] };

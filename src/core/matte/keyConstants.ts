@@ -18,9 +18,9 @@ export const AT = {
   low: 6,
   gain: 7,
   spill: 8,
-  /** 1 for the key colour's largest channel, 0 for the two others. */
+  /** 1 for each channel that makes the key's hue, one or two of them; 0 for the others. */
   channel: 9,
-  /** That channel's luma weight. */
+  /** The luma weight of these channels together. */
   weight: 12,
   /** Cleaned alpha = (alpha − black) · stretch. */
   black: 13,
@@ -63,14 +63,25 @@ function setChroma(constants: Float32Array, { colour, tolerance, softness, spill
   const ground = parseHex(colour);
   const [cb, cr] = chroma(...ground);
   const magnitude = Math.max(LEAST_CHROMA, Math.hypot(cb, cr));
-  const channel = ground.indexOf(Math.max(...ground));
   constants.set(ground, AT.ground);
   constants[AT.cb] = cb;
   constants[AT.cr] = cr;
   setRamp(constants, tolerance * magnitude, (tolerance + softness) * magnitude);
   constants[AT.spill] = spill;
-  constants[AT.channel + channel] = 1;
-  constants[AT.weight] = [LUMA.r, LUMA.g, LUMA.b][channel];
+  hueChannels(ground).forEach((on, channel) => {
+    constants[AT.channel + channel] = on ? 1 : 0;
+    if (on) constants[AT.weight] += [LUMA.r, LUMA.g, LUMA.b][channel];
+  });
+}
+
+/** From this share of the way from its least to its largest channel on, a channel makes the hue too. */
+const HUE_SHARE = 0.6;
+
+/** Which channels make a colour's hue: green's is one, magenta has two. */
+export function hueChannels(colour: Rgb): readonly boolean[] {
+  const [least, most] = [Math.min(...colour), Math.max(...colour)];
+  const on = colour.map((level) => level - least >= HUE_SHARE * (most - least));
+  return most > least ? on : [false, false, false];
 }
 
 function setLuma(constants: Float32Array, { backdrop, from, to }: LumaKey) {

@@ -5,6 +5,9 @@ import { fitKnown } from './knownColours';
 /** Alpha that would be rounded to nothing in eight bits. */
 const LEAST_ALPHA = 0.5 / 255;
 
+/** More than any level. */
+const FAR = 4096;
+
 const CB = 1 / (2 * (1 - LUMA.b) * 255);
 const CR = 1 / (2 * (1 - LUMA.r) * 255);
 
@@ -17,7 +20,8 @@ const { max, min, sqrt } = Math;
  * alpha = clamp((d − low) · gain), P = clamp(C − (1 − alpha)·K, 0, alpha): linear because d, the
  * distance to the backdrop, is itself linear in a mixed pixel's alpha; premultiplied because then
  * nothing is divided by a small alpha before the clamp. What is left of the key's hue on the artwork
- * (spill) is turned to grey of the same luma.
+ * (spill: by how much all channels that make it exceed the others) is turned to grey of the same
+ * luma.
  * @param rgba straight 8-bit sRGB with alpha, changed in place
  * @param constants from `keyConstants`
  */
@@ -32,11 +36,21 @@ export function keyPixels(rgba: Uint8ClampedArray, constants: Float32Array): voi
   const spill = constants[AT.spill];
   const isR = constants[AT.channel] === 1;
   const isG = constants[AT.channel + 1] === 1;
+  const isB = constants[AT.channel + 2] === 1;
   const weight = constants[AT.weight];
   const black = constants[AT.black];
   const stretch = constants[AT.stretch];
   const fit = new Float64Array(4);
+  const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4);
+  let before = -1;
   for (let i = 0; i < rgba.length; i += 4) {
+    // Artwork and backdrops are mostly flat: what equals the pixel before becomes what it became.
+    const pixel = pixels[i / 4];
+    if (pixel === before) {
+      pixels[i / 4] = pixels[i / 4 - 1];
+      continue;
+    }
+    before = pixel;
     let r = rgba[i];
     let g = rgba[i + 1];
     let b = rgba[i + 2];
@@ -60,13 +74,13 @@ export function keyPixels(rgba: Uint8ClampedArray, constants: Float32Array): voi
       b = min(most, max(0, b - rest * groundB)) / alpha;
     }
     if (spill > 0) {
-      const own = isR ? r : isG ? g : b;
-      const others = isR ? max(g, b) : isG ? max(r, b) : max(r, g);
-      const excess = max(0, own - others) * spill;
+      const own = min(isR ? r : FAR, isG ? g : FAR, isB ? b : FAR);
+      const others = max(isR ? 0 : r, isG ? 0 : g, isB ? 0 : b);
+      const excess = max(0, min(own, 255) - others) * spill;
       const back = excess * weight;
       r += isR ? back - excess : back;
       g += isG ? back - excess : back;
-      b += isR || isG ? back : back - excess;
+      b += isB ? back - excess : back;
     }
     rgba[i] = r;
     rgba[i + 1] = g;

@@ -4,7 +4,7 @@ export interface MatteFigures {
   readonly clean: number;
   /** Of the pixels inside the artwork, those that are not solid. */
   readonly holes: number;
-  /** How much the key's channel exceeds the two others on edges, on average. */
+  /** How much the key's channels exceed the others on edges, on average. */
   readonly rim: number;
 }
 
@@ -19,13 +19,13 @@ const HALF = 128;
  * Measures a keyed picture. What should be clear, or solid, is told by what lies round a pixel: most
  * of a window of 7 × 7 is.
  * @param rgba straight, as keyed
- * @param channel of the key's hue, 0 to 2; null where it has none
+ * @param hue which channels make the key's hue
  */
 export function measureMatte(
   rgba: Uint8ClampedArray,
   width: number,
   height: number,
-  channel: number | null,
+  hue: readonly boolean[],
 ): MatteFigures {
   const sums = solidSums(rgba, width, height);
   const area = (2 * EDGE + 1) ** 2;
@@ -48,7 +48,7 @@ export function measureMatte(
         if (alpha < SOLID) holes++;
       } else if (alpha > CLEAR && alpha < SOLID) {
         edges++;
-        excess += excessOf(rgba, at, channel);
+        excess += excessOf(rgba, at, hue);
       }
     }
   }
@@ -88,9 +88,14 @@ function windowSum(sums: Uint32Array, width: number, x: number, y: number): numb
   return sums[bottom + right] - sums[bottom + left] - sums[top + right] + sums[top + left];
 }
 
-function excessOf(rgba: Uint8ClampedArray, at: number, channel: number | null): number {
-  if (channel === null) return 0;
-  const others = [0, 1, 2].filter((c) => c !== channel);
-  const most = Math.max(rgba[at + others[0]], rgba[at + others[1]]);
-  return Math.max(0, rgba[at + channel] - most) / 255;
+function excessOf(rgba: Uint8ClampedArray, at: number, hue: readonly boolean[]): number {
+  if (!hue.includes(true)) return 0;
+  let own = 255;
+  let others = 0;
+  for (let channel = 0; channel < 3; channel++) {
+    const level = rgba[at + channel];
+    if (hue[channel]) own = Math.min(own, level);
+    else others = Math.max(others, level);
+  }
+  return Math.max(0, own - others) / 255;
 }

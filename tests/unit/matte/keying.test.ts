@@ -136,6 +136,20 @@ describe('finding a key', () => {
   });
 });
 
+describe('spill of a key of two channels', () => {
+  it('is taken off where both exceed the third, and warm colours are left alone', () => {
+    const key: KeySettings = { ...DEFAULT_KEY, colour: '#d020b0', softness: 0.3 };
+    const cream = new Uint8ClampedArray([244, 238, 226, 255]);
+    keyPicture(cream, 1, 1, key);
+    expect([...cream]).toEqual([244, 238, 226, 255]);
+    const pinkish = new Uint8ClampedArray([200, 150, 190, 255]);
+    keyPicture(pinkish, 1, 1, key);
+    expect(Math.min(pinkish[0], pinkish[2]) - pinkish[1]).toBeLessThanOrEqual(1);
+  });
+});
+
+const GREEN = [false, true, false];
+
 describe('measuring a matte', () => {
   it('counts what is left of the backdrop, holes, and the key’s hue on edges', () => {
     const { rgba } = disc(80, [255, 255, 255], parseHex('#00c853'), 3);
@@ -146,7 +160,7 @@ describe('measuring a matte', () => {
       tolerance: 0.01,
       softness: 0.99,
     });
-    const good = measureMatte(rgba, 80, 80, 1);
+    const good = measureMatte(rgba, 80, 80, GREEN);
     expect(good).toMatchObject({ clean: 1, holes: 0 });
     expect(good.rim).toBeLessThan(0.01);
     keyPicture(raw, 80, 80, {
@@ -156,11 +170,11 @@ describe('measuring a matte', () => {
       softness: 0.5,
       spill: 0,
     });
-    const poor = measureMatte(raw, 80, 80, 1);
+    const poor = measureMatte(raw, 80, 80, GREEN);
     expect(poor.clean).toBeLessThan(0.05);
     const { rgba: rimmed } = disc(80, [255, 255, 255], parseHex('#00c853'), 3);
     keyPicture(rimmed, 80, 80, { ...DEFAULT_KEY, colour: '#00c853', softness: 0.6, spill: 0 });
-    expect(measureMatte(rimmed, 80, 80, 1).rim).toBeGreaterThan(good.rim + 0.02);
+    expect(measureMatte(rimmed, 80, 80, GREEN).rim).toBeGreaterThan(good.rim + 0.02);
   });
 });
 

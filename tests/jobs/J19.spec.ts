@@ -1,0 +1,98 @@
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { bringIn, openDemoKit, send, setNumber } from '../support/app';
+import { madeClip } from '../support/clips';
+import { add, addMove, choose, section } from '../support/make';
+import { colourDistance, decodeFrame, demoMedia, ffmpeg, pixelAt, whereIs } from '../support/media';
+import { landOn } from '../support/land';
+
+/** A badge over black, with dark artwork in it, as a clip of one second. */
+const badgeClip = () =>
+  madeClip('badge', 640, 360, 30, (context) => {
+    context.fillStyle = '#000000';
+    context.fillRect(0, 0, 640, 360);
+    context.fillStyle = '#e9a23b';
+    context.beginPath();
+    context.arc(320, 180, 120, 0, Math.PI * 2);
+    context.fill();
+    context.fillStyle = '#3a2a66';
+    context.beginPath();
+    context.arc(320, 180, 95, 0, Math.PI * 2);
+    context.fill();
+  });
+
+/** The second at which a file's sound first becomes loud. */
+function firstLoud(file: string): number {
+  const pcm = ffmpeg('-i', file, '-ac', '1', '-ar', '48000', '-f', 'f32le', '-');
+  const samples = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
+  return samples.findIndex((value) => Math.abs(value) > 0.25) / 48_000;
+}
+
+/** Where a frame is gold and the footage under it is not. */
+function goldIn(file: string, frame: number) {
+  const { width, height, data } = decodeFrame(file, frame);
+  const under = decodeFrame(demoMedia('hillside'), frame);
+  const isGold = (pixels: Uint8ClampedArray, at: number, within: number) =>
+    colourDistance([pixels[at], pixels[at + 1], pixels[at + 2]], [233, 162, 59]) < within;
+  const marked = new Uint8ClampedArray(data.length);
+  for (let at = 0; at < data.length; at += 4) {
+    if (isGold(data, at, 40) && !isGold(under.data, at, 90)) marked[at] = 255;
+  }
+  return whereIs({ width, height, data: marked }, ([on]) => on === 255);
+}
+
+test('J19: a badge over black hits with a sound, jolts, keeps its dark artwork, and the sound is in the file', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await bringIn(page, badgeClip());
+  await expect(page.getByRole('link', { name: 'Open badge' })).toBeVisible();
+  await landOn(page, 'Hillside, morning');
+  await setNumber(page, 'Length', 2);
+  await add(page, 'Workshop beat');
+  await expect(page.getByRole('heading', { name: 'Workshop beat' })).toBeVisible();
+  await add(page, 'badge');
+  await section(page, 'Key');
+  await page.getByRole('radio', { name: 'Black or white' }).click();
+  await setNumber(page, 'Clear up to', 2);
+  await setNumber(page, 'Solid from', 12);
+  await section(page, 'Time');
+  await setNumber(page, 'Starts at', 0.3);
+  await page.getByRole('button', { name: 'Start on the nearest hit' }).click();
+  // The drum's first hit is at half a second.
+  await expect(page.getByRole('textbox', { name: 'Starts at' })).toHaveValue(/^0\.5\d?$|^0\.47/);
+  await section(page, 'Moves');
+  await addMove(page, 'Stay', 'Jolt');
+  await choose(page, 'badge');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  const file = await send(page, 'H.264 .mp4');
+  await expect(page.getByRole('status')).toContainText('sound 2.');
+
+  // The badge comes on the frame of the hit, and the hit is heard then, in the file itself.
+  const gold = (frame: number) => goldIn(file, frame);
+  expect(gold(13).count).toBeLessThan(200);
+  const there = gold(30);
+  expect(there.count).toBeGreaterThan(8000);
+  expect(gold(17).count).toBeGreaterThan(8000);
+  expect(Math.abs(firstLoud(file) - 0.5)).toBeLessThan(0.025);
+  // Dark artwork is not eaten, and of the black around it nothing is left.
+  const sent = decodeFrame(file, 30);
+  const [cx, cy] = [(there.left + there.right) / 2, (there.top + there.bottom) / 2];
+  expect(colourDistance(pixelAt(sent, cx, cy), [58, 42, 102])).toBeLessThan(14);
+  expect(pixelAt(sent, cx + 260, cy)[2]).toBeGreaterThan(60);
+  // A few frames are displaced.
+  const lefts = new Set([15, 16, 17, 18, 19, 20, 21, 22].map((frame) => gold(frame).left));
+  expect(lefts.size).toBeGreaterThan(1);
+  const streams = execFileSync('ffprobe', [
+    '-v',
+    'error',
+    '-show_entries',
+    'stream=codec_name,duration',
+    '-of',
+    'csv=p=0',
+    file,
+  ]).toString();
+  expect(streams).toMatch(/h264,2\.0/);
+  expect(streams).toMatch(/aac,2\.0/);
+});
