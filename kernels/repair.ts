@@ -363,8 +363,40 @@ function storeSome(to: usize, pixels: v128, count: i32): void {
   if (count > 2) store<i32>(to + 8, i32x4.extract_lane(pixels, 2));
 }
 
+/** Whether two rows hold the same bytes; `bytes` is a multiple of 16. */
+function sameRow(a: usize, b: usize, bytes: usize): bool {
+  for (let at: usize = 0; at < bytes; at += 16) {
+    if (v128.any_true(v128.xor(v128.load(a + at), v128.load(b + at)))) return false;
+  }
+  return true;
+}
+
+/** The same for some planes that lie one after the other. */
+function samePlanes(a: usize, b: usize, bytes: usize, plane: usize, planes: usize): bool {
+  for (let p: usize = 0; p < planes; p++) {
+    if (!sameRow(a + p * plane, b + p * plane, bytes)) return false;
+  }
+  return true;
+}
+
+function copyPlanes(to: usize, from: usize, bytes: usize, plane: usize): void {
+  for (let p: usize = 0; p < 4; p++) memory.copy(to + p * plane, from + p * plane, bytes);
+}
+
+/** Whether two luma rows of any width are the same. */
+function sameLuma(a: usize, b: usize, width: i32): bool {
+  const whole = <usize>(width & ~15);
+  if (!sameRow(a, b, whole)) return false;
+  for (let at = whole; at < <usize>width; at++) {
+    if (load<u8>(a + at) != load<u8>(b + at)) return false;
+  }
+  return true;
+}
+
 /**
- * Rows `from`…`to` − 1 of a frame as RGBA; `from` is even. * @param y,u,v addresses of the planes, without padding
+ * Rows `from`…`to` − 1 of a frame as RGBA; `from` is even. Much of an overlay's frame is flat: rows
+ * whose surroundings are those of the row before are copied from it, which gives the same bits.
+ * @param y,u,v addresses of the planes, without padding
  * @param out address of the whole picture's RGBA
  * @param scratch address of `repairScratch(width)` bytes
  */
@@ -393,6 +425,13 @@ export function repair(
   let sampled = max(0, first - 1 - 2 * RADIUS);
   let lined = max(0, first - 1 - RADIUS);
   let averaged = max(0, first - 1);
+  const firstSampled = sampled;
+  const firstLined = lined;
+  const firstAveraged = averaged;
+  // How many rows in a row are like the one before them; before the first there is none.
+  let sampleRun = 0;
+  let lineRun = 0;
+  let meanRun = 0;
   for (let row = first; row < last; row++) {
     const wanted = clampRow(row + 1, rows);
     for (; averaged <= wanted; averaged++) {
@@ -400,19 +439,46 @@ export function repair(
       for (; lined <= needed; lined++) {
         const read = clampRow(lined + RADIUS, rows);
         for (; sampled <= read; sampled++) {
-          sampleRow(y, u, v, width, height, sampled, samples + <usize>ring(sampled, SAMPLE_ROWS) * rowBytes, samplePlane);
+          const sample = samples + <usize>ring(sampled, SAMPLE_ROWS) * rowBytes;
+          const above = samples + <usize>ring(sampled - 1, SAMPLE_ROWS) * rowBytes;
+          sampleRow(y, u, v, width, height, sampled, sample, samplePlane);
+          const known = sampled > firstSampled;
+          sampleRun = known && samePlanes(sample, above, rowBytes, samplePlane, 3) ? sampleRun + 1 : 0;
         }
-        lineRow(samples, samplePlane, width, rowBytes, lined, rows, lines + <usize>ring(lined, LINE_ROWS) * rowBytes, linePlane, sums);
+        const line = lines + <usize>ring(lined, LINE_ROWS) * rowBytes;
+        const above = lines + <usize>ring(lined - 1, LINE_ROWS) * rowBytes;
+        if (lined > firstLined && sampleRun > 2 * RADIUS && lined + RADIUS < rows) {
+          copyPlanes(line, above, rowBytes, linePlane);
+          lineRun++;
+        } else {
+          lineRow(samples, samplePlane, width, rowBytes, lined, rows, line, linePlane, sums);
+          const known = lined > firstLined;
+          lineRun = known && samePlanes(line, above, rowBytes, linePlane, 4) ? lineRun + 1 : 0;
+        }
       }
-      meanRow(lines, linePlane, width, rowBytes, averaged, rows, means + <usize>ring(averaged, MEAN_ROWS) * rowBytes, meanPlane, sums);
+      const mean = means + <usize>ring(averaged, MEAN_ROWS) * rowBytes;
+      const above = means + <usize>ring(averaged - 1, MEAN_ROWS) * rowBytes;
+      if (averaged > firstAveraged && lineRun > 2 * RADIUS && averaged + RADIUS < rows) {
+        copyPlanes(mean, above, rowBytes, meanPlane);
+        meanRun++;
+      } else {
+        meanRow(lines, linePlane, width, rowBytes, averaged, rows, mean, meanPlane, sums);
+        const known = averaged > firstAveraged;
+        meanRun = known && samePlanes(mean, above, rowBytes, meanPlane, 4) ? meanRun + 1 : 0;
+      }
     }
     const near = means + <usize>ring(row, MEAN_ROWS) * rowBytes;
+    const settled = meanRun > 2 && row > first && row + 1 < rows;
     for (let side = 0; side < 2; side++) {
       const fullRow = 2 * row + side;
       if (fullRow >= to) break;
       const beside = clampRow(row + (side == 0 ? -1 : 1), rows);
       const far = means + <usize>ring(beside, MEAN_ROWS) * rowBytes;
-      colourRow(y + <usize>(fullRow * width), width, rowBytes, near, far, meanPlane, out + (<usize>(fullRow * width) << 2), sums);
+      const luma = y + <usize>(fullRow * width);
+      const target = out + (<usize>(fullRow * width) << 2);
+      if (settled && sameLuma(luma, luma - 2 * <usize>width, width)) {
+        memory.copy(target, target - (<usize>width << 3), <usize>width << 2);
+      } else colourRow(luma, width, rowBytes, near, far, meanPlane, target, sums);
     }
   }
 }

@@ -1,9 +1,10 @@
 import { StyleSheet, View } from 'react-native';
 import { changeLength, type Landing } from '@/core/document';
+import { ColourField } from '@/ui/ColourField';
 import { SecondsField } from '@/ui/SecondsField';
 import { Sheet } from '@/ui/Sheet';
 import { Words } from '@/ui/Words';
-import { BackdropFields, RateField, SizeFields } from '../layers/CanvasFields';
+import { RateField, SizeFields } from '../layers/CanvasFields';
 import { useEditing } from '../layers/editing';
 
 /** The landing's own settings. */
@@ -32,7 +33,15 @@ export function LandingSheet({ landing }: { readonly landing: Landing }) {
           edit((stack) => changeLength(stack, Math.max(1, frames)), gesture)
         }
       />
-      <BackdropFields label="Behind it all" />
+      {landing.backdrop.kind === 'key' ? (
+        <ColourField
+          label="Behind it all"
+          value={landing.backdrop.colour}
+          onChange={(colour, gesture) =>
+            edit((stack) => ({ ...stack, backdrop: { kind: 'key', colour } }), gesture)
+          }
+        />
+      ) : null}
       <SizeFields />
       <RateField />
     </Sheet>

@@ -12,7 +12,7 @@ const BACKDROPS = [
 ] as const;
 
 /** What lies under all layers. */
-export function BackdropFields({ label }: { readonly label: string }) {
+export function BackdropFields() {
   const { document, edit } = useEditing();
   const { backdrop } = document;
   const setKey = (colour: string, gesture: string | null = null) =>
@@ -24,9 +24,9 @@ export function BackdropFields({ label }: { readonly label: string }) {
   return (
     <>
       <Words kind="small" soft>
-        {label}
+        Backdrop
       </Words>
-      <Choice label={label} options={BACKDROPS} value={backdrop.kind} onChange={choose} />
+      <Choice label="Backdrop" options={BACKDROPS} value={backdrop.kind} onChange={choose} />
       {backdrop.kind === 'key' ? (
         <ColourField label="Key colour" value={backdrop.colour} onChange={setKey} />
       ) : null}

@@ -65,6 +65,7 @@ function laneOf(layer: Layer, depth: number, open: boolean | null, timing: Layer
     leave: timing.to - leaving,
     marks: times('stay'),
     keys: keyedFrames(layer),
+    waits: true,
     trims: true,
     wave: null,
   };

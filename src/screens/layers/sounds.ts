@@ -102,6 +102,7 @@ export function soundLanes({ document, footage }: Bundle, measured: Measured): r
       leave: 0,
       marks: [],
       keys: [],
+      waits: false,
       trims: true,
       wave: found && source ? waveOf(track, source, seconds, found) : null,
     };

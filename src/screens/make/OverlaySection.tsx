@@ -14,7 +14,7 @@ export function OverlaySection() {
   const { overlay, edit } = useOverlay();
   return (
     <View style={styles.column}>
-      <BackdropFields label="Backdrop" />
+      <BackdropFields />
       <GuideFields overlay={overlay} edit={edit} />
       <SizeFields />
       <TimeFields />

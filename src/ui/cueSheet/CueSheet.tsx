@@ -135,7 +135,7 @@ export function CueSheet(props: CueSheetProps) {
                     offset={EDGE}
                     selected={selected.includes(lane.id)}
                     onSelect={(more) => props.onSelect(lane.id, more)}
-                    onLink={linkFrom(lane.id)}
+                    onLink={lane.waits ? linkFrom(lane.id) : undefined}
                     onKey={keyOf(lane.id)}
                     onScrub={onScrub}
                     onShift={(by, gesture) => props.onShift(lane.id, by, gesture)}

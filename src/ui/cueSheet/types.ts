@@ -19,6 +19,8 @@ export interface Lane {
   readonly marks: readonly { readonly id: string; readonly start: number; readonly end: number }[];
   /** Frames at which it has keyframes, in order. */
   readonly keys: readonly number[];
+  /** Whether it can be made to wait for another one's moves. */
+  readonly waits: boolean;
   /** Whether its ends can be dragged; an item of fixed length only moves. */
   readonly trims: boolean;
   /** A sound's peaks, 0…1, from its start to its end, and its hits in shares of its length. */

@@ -360,5 +360,5 @@ function MatteFields({ layer, value }: KindProps<KeySettings>) {
 const styles = StyleSheet.create({
   column: { gap: 4 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'center' },
-  field: { flexGrow: 1, flexBasis: 180 },
+  field: { flexGrow: 1, flexBasis: 230 },
 });
