@@ -2,6 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
+import { benchKernels } from './keying/kernels';
+import { benchKeyQuality } from './keying/quality';
+import { benchLanding } from './landing';
 import { benchLoading, benchMemory, benchPlaying } from './interface';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
@@ -17,8 +20,11 @@ async function main(): Promise<void> {
     await benchLoading(browser);
     await benchPlaying(browser);
     await benchExports(browser);
+    await benchLanding(browser);
     await browser.close();
     await benchMemory(startBrowser);
+    await benchKernels();
+    benchKeyQuality();
   } finally {
     server.kill();
     rmSync(folder, { recursive: true, force: true });

@@ -12,7 +12,7 @@ import {
   createWords,
   type Overlay,
 } from '@/core/document';
-import { writeKitFile } from '@/core/document/kitFile';
+import { writeKitFile, type KitFile } from '@/core/document/kitFile';
 
 const PORT = 8095;
 export const BASE = `http://127.0.0.1:${PORT}`;
@@ -60,10 +60,16 @@ export const startBrowser = (): Promise<Browser> =>
   });
 
 /** A page with a kit of the given overlays open. */
-export async function openKit(browser: Browser, overlays: readonly Overlay[]): Promise<Page> {
+export const openKit = (browser: Browser, overlays: readonly Overlay[]): Promise<Page> =>
+  openKitFile(browser, {
+    kit: { name: 'Bench', overlays, landings: [], footage: [], fonts: [] },
+    media: new Map(),
+  });
+
+/** A page with a kit open, on its first screen. */
+export async function openKitFile(browser: Browser, content: KitFile): Promise<Page> {
   const file = join(folder, 'bench.moonpatch');
-  const kit = { name: 'Bench', overlays, landings: [], footage: [], fonts: [] };
-  writeFileSync(file, writeKitFile({ kit, media: new Map() }));
+  writeFileSync(file, writeKitFile(content));
   const page = await (
     await browser.newContext({ viewport: { width: 1280, height: 800 } })
   ).newPage();
@@ -74,7 +80,7 @@ export async function openKit(browser: Browser, overlays: readonly Overlay[]): P
   await page.getByRole('menuitem', { name: 'Open a kit file' }).click();
   await (await chooser).setFiles(file);
   await page.getByRole('button', { name: 'Replace it' }).click();
-  await page.getByRole('link', { name: `Open ${overlays[0].name}` }).waitFor();
+  await page.getByRole('tab', { name: /^Overlays/ }).waitFor();
   return page;
 }
 
@@ -83,8 +89,10 @@ export async function timeSend(
   page: Page,
   name: string,
   format: string,
+  tab: 'Overlays' | 'Landings' = 'Overlays',
 ): Promise<{ making: number; reading: number }> {
   await page.goto(BASE);
+  await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click();
   await page.getByRole('link', { name: `Open ${name}`, exact: true }).click();
   await page.getByRole('link', { name: 'Send' }).click();
   await page.getByRole('radio', { name: format }).click();

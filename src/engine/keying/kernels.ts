@@ -7,6 +7,19 @@ interface Exports {
   readonly key: (source: number, target: number, pixels: number) => void;
   readonly keyOver: (source: number, background: number, pixels: number) => void;
   readonly setMatrix: (matrix: number) => void;
+  readonly setShrinkMatrix: (matrix: number) => void;
+  readonly shrink: (
+    y: number,
+    u: number,
+    v: number,
+    width: number,
+    height: number,
+    outWidth: number,
+    outHeight: number,
+    from: number,
+    to: number,
+    out: number,
+  ) => void;
   readonly repairScratch: (width: number) => number;
   readonly repair: (
     y: number,
@@ -43,12 +56,18 @@ export interface Layout {
   readonly end: number;
 }
 
-/** What is done to some rows of a picture. */
-export interface Work {
+export interface Size {
   readonly width: number;
   readonly height: number;
-  /** Whether the source is made from the Y, U and V planes first. */
-  readonly repairs: boolean;
+}
+
+/** What is done to some rows of a picture. */
+export interface Work extends Size {
+  /**
+   * A frame's size where the picture is made from its Y, U and V planes first, with chroma repaired
+   * at the same size or shrunk to a smaller one; null where it is there already.
+   */
+  readonly planes: Size | null;
   /** In place, over the background, or not at all. */
   readonly keys: 'in place' | 'over' | 'not';
 }
@@ -70,17 +89,20 @@ export class Kernels {
     return new WebAssembly.Memory({ initial: 16, maximum: 16_384, shared: true });
   }
 
-  /** Makes room for a picture. @param stripes how many workers share it */
-  layout(width: number, height: number, stripes: number): Layout {
-    const picture = aligned(width * height * 4 + 64);
-    const luma = aligned(width * height + 64);
-    const chroma = aligned(((width + 1) >> 1) * ((height + 1) >> 1) + 64);
-    const background = PICTURES_AT + picture;
-    const y = background + picture;
+  /**
+   * Makes room for a picture and for the frame it is made from.
+   * @param stripes how many workers share it
+   */
+  layout(picture: Size, frame: Size, stripes: number): Layout {
+    const pixels = aligned(picture.width * picture.height * 4 + 64);
+    const luma = aligned(frame.width * frame.height + 64);
+    const chroma = aligned(((frame.width + 1) >> 1) * ((frame.height + 1) >> 1) + 64);
+    const background = PICTURES_AT + pixels;
+    const y = background + pixels;
     const u = y + luma;
     const v = u + chroma;
     const scratch = v + chroma;
-    const end = scratch + stripes * this.scratchBytes(width);
+    const end = scratch + stripes * this.scratchBytes(frame.width);
     const missing = Math.ceil((end - this.memory.buffer.byteLength) / PAGE);
     if (missing > 0) this.memory.grow(missing);
     return { source: PICTURES_AT, background, y, u, v, scratch, end };
@@ -97,19 +119,33 @@ export class Kernels {
 
   /** @param from,to rows; `from` is even @param stripe whose scratch memory is used */
   run(work: Work, at: Layout, from: number, to: number, stripe: number): void {
-    const { width, height, repairs, keys } = work;
+    const { width, planes, keys } = work;
     if (to <= from) return;
-    if (repairs) {
-      this.exports.setMatrix(MATRIX_AT);
-      const scratch = at.scratch + stripe * this.scratchBytes(width);
-      this.exports.repair(at.y, at.u, at.v, width, height, from, to, at.source, scratch);
-    }
+    if (planes) this.convert(work, planes, at, from, to, stripe);
     if (keys === 'not') return;
     this.exports.setKey(KEY_AT);
     const offset = from * width * 4;
     const pixels = (to - from) * width;
     if (keys === 'over') this.exports.keyOver(at.source + offset, at.background + offset, pixels);
     else this.exports.key(at.source + offset, at.source + offset, pixels);
+  }
+
+  private convert(
+    out: Size,
+    { width, height }: Size,
+    { y, u, v, scratch, source }: Layout,
+    from: number,
+    to: number,
+    stripe: number,
+  ): void {
+    if (out.width === width && out.height === height) {
+      this.exports.setMatrix(MATRIX_AT);
+      const own = scratch + stripe * this.scratchBytes(width);
+      this.exports.repair(y, u, v, width, height, from, to, source, own);
+      return;
+    }
+    this.exports.setShrinkMatrix(MATRIX_AT);
+    this.exports.shrink(y, u, v, width, height, out.width, out.height, from, to, source);
   }
 
   private scratchBytes(width: number): number {

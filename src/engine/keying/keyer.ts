@@ -3,7 +3,8 @@ import { keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
 import { repairedRgba, type YuvMatrix } from '@/core/matte/repairChroma';
 import { keepsShape, shapeMatte } from '@/core/matte/shapeMatte';
-import { Kernels, type Work } from './kernels';
+import { shrunkRgba } from '@/core/matte/shrinkFrame';
+import { Kernels, type Size, type Work } from './kernels';
 import { MOST_STRIPES, runRows, startJob, STATE, waitUntilDone, type StripeSetup } from './signals';
 
 /** A decoded 4:2:0 frame that writes its planes, without padding, to where it is told. */
@@ -25,22 +26,35 @@ export interface Keyer {
     key: KeySettings,
     scale: number,
   ) => Promise<void>;
-  /** A frame as it was decoded, its chroma repaired first. @returns straight RGBA */
-  readonly keyFrame: (frame: PlanarFrame, key: KeySettings) => Promise<Uint8ClampedArray>;
+  /**
+   * A frame as it was decoded: its chroma repaired, or all of it made smaller; keyed where there is a
+   * key.
+   * @param size the frame's own or less
+   * @returns straight RGBA
+   */
+  readonly frame: (
+    frame: PlanarFrame,
+    size: Size,
+    key: KeySettings | null,
+  ) => Promise<Uint8ClampedArray>;
 }
 
 /** By plain code: where pages may not share memory, and until the kernels are there. */
 export const plainKeyer: Keyer = {
   keyRgba: async (...picture) => keyPicture(...picture),
-  keyFrame: async ({ width, height, matrix, copyTo }, key) => {
+  frame: async ({ width, height, matrix, copyTo }, size, key) => {
     const luma = width * height;
     const chroma = ((width + 1) >> 1) * ((height + 1) >> 1);
     const planes = new Uint8Array(luma + 2 * chroma);
     await copyTo(planes, [0, luma, luma + chroma]);
     const [y, u] = [planes.subarray(0, luma), planes.subarray(luma, luma + chroma)];
     const v = planes.subarray(luma + chroma);
-    const rgba = repairedRgba({ width, height, y, u, v }, matrix);
-    keyPicture(rgba, width, height, key);
+    const planar = { width, height, y, u, v };
+    const whole = size.width === width && size.height === height;
+    const rgba = whole
+      ? repairedRgba(planar, matrix)
+      : shrunkRgba(planar, matrix, size.width, size.height);
+    if (key) keyPicture(rgba, size.width, size.height, key, size.width / width);
     return rgba;
   },
 };
@@ -68,11 +82,14 @@ async function compiledKeyer(wasm: string, worker: string): Promise<Keyer> {
   return kernelKeyer(kernels, stripes);
 }
 
+const NO_FRAME: Size = { width: 0, height: 0 };
+
 /** @param stripes how many workers, this one among them, share a picture */
 export function kernelKeyer(kernels: Kernels, stripes: number): Keyer {
   const bytes = (at: number, length: number) => new Uint8Array(kernels.memory.buffer, at, length);
+  const layoutOf = (work: Work) => kernels.layout(work, work.planes ?? NO_FRAME, stripes);
   const run = (work: Work) => {
-    const at = kernels.layout(work.width, work.height, stripes);
+    const at = layoutOf(work);
     const signals = new Int32Array(kernels.memory.buffer, 0, STATE.length);
     // Until the other stripes listen, all rows are worked on here.
     const sharing = stripes > 1 && allReady(signals, stripes);
@@ -91,25 +108,27 @@ export function kernelKeyer(kernels: Kernels, stripes: number): Keyer {
     before = mine.catch(() => undefined);
     return mine;
   };
-  const finished = (rgba: Uint8ClampedArray, work: Work, key: KeySettings, scale: number) => {
-    kernels.setKey(keyConstants(key));
+  const finish = (rgba: Uint8ClampedArray, work: Work, key: KeySettings | null, scale: number) => {
+    if (key) kernels.setKey(keyConstants(key));
     run(work);
-    rgba.set(bytes(kernels.layout(work.width, work.height, stripes).source, rgba.length));
-    if (!keepsShape(key)) shapeMatte(rgba, work.width, work.height, key, scale);
+    rgba.set(bytes(layoutOf(work).source, rgba.length));
+    if (key && !keepsShape(key)) shapeMatte(rgba, work.width, work.height, key, scale);
   };
   return {
     keyRgba: (rgba, width, height, key, scale) =>
       inTurn(async () => {
-        bytes(kernels.layout(width, height, stripes).source, rgba.length).set(rgba);
-        finished(rgba, { width, height, repairs: false, keys: 'in place' }, key, scale);
+        const work: Work = { width, height, planes: null, keys: 'in place' };
+        bytes(layoutOf(work).source, rgba.length).set(rgba);
+        finish(rgba, work, key, scale);
       }),
-    keyFrame: ({ width, height, matrix, copyTo }, key) =>
+    frame: (planes, size, key) =>
       inTurn(async () => {
-        const { y, u, v, scratch } = kernels.layout(width, height, stripes);
-        await copyTo(bytes(y, scratch - y), [0, u - y, v - y]);
-        kernels.setMatrix(matrix);
-        const rgba = new Uint8ClampedArray(width * height * 4);
-        finished(rgba, { width, height, repairs: true, keys: 'in place' }, key, 1);
+        const work: Work = { ...size, planes, keys: key ? 'in place' : 'not' };
+        const { y, u, v, scratch } = layoutOf(work);
+        await planes.copyTo(bytes(y, scratch - y), [0, u - y, v - y]);
+        kernels.setMatrix(planes.matrix);
+        const rgba = new Uint8ClampedArray(size.width * size.height * 4);
+        finish(rgba, work, key, size.width / planes.width);
         return rgba;
       }),
   };

@@ -8,8 +8,10 @@ export const STATE = {
   done: 1,
   width: 2,
   height: 3,
-  repairs: 4,
-  keys: 5,
+  /** The frame's own size, 0 where there are no planes. */
+  frameWidth: 4,
+  frameHeight: 5,
+  keys: 6,
   /** One for each stripe: whether its worker is listening yet. */
   ready: 8,
   length: 24,
@@ -35,7 +37,8 @@ const KEYS: readonly Work['keys'][] = ['in place', 'over', 'not'];
 export function startJob(signals: Int32Array, work: Work): void {
   signals[STATE.width] = work.width;
   signals[STATE.height] = work.height;
-  signals[STATE.repairs] = work.repairs ? 1 : 0;
+  signals[STATE.frameWidth] = work.planes?.width ?? 0;
+  signals[STATE.frameHeight] = work.planes?.height ?? 0;
   signals[STATE.keys] = KEYS.indexOf(work.keys);
   Atomics.store(signals, STATE.done, 0);
   Atomics.add(signals, STATE.job, 1);
@@ -57,13 +60,13 @@ export function waitUntilDone(signals: Int32Array, stripes: number): void {
 }
 
 export function readJob(kernels: Kernels, signals: Int32Array, stripes: number): Job {
-  const [width, height] = [signals[STATE.width], signals[STATE.height]];
+  const picture = { width: signals[STATE.width], height: signals[STATE.height] };
+  const frame = { width: signals[STATE.frameWidth], height: signals[STATE.frameHeight] };
   return {
-    width,
-    height,
-    repairs: signals[STATE.repairs] === 1,
+    ...picture,
+    planes: frame.width > 0 ? frame : null,
     keys: KEYS[signals[STATE.keys]],
-    at: kernels.layout(width, height, stripes),
+    at: kernels.layout(picture, frame, stripes),
   };
 }
 

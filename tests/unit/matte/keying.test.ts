@@ -279,10 +279,40 @@ describe('the compiled kernels', () => {
       },
     };
     const [found, expected] = [
-      await kernelKeyer(kernels, 1).keyFrame(planar, keys[0]),
-      await plainKeyer.keyFrame(planar, keys[0]),
+      await kernelKeyer(kernels, 1).frame(planar, planar, keys[0]),
+      await plainKeyer.frame(planar, planar, keys[0]),
     ];
     expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
+  });
+
+  it('shrink a frame like the plain code, to nearly what shrinking the whole picture gives', async () => {
+    const { width, height, y, u, v } = noisyFrame(96, 54);
+    const smooth = {
+      width,
+      height,
+      y: y.map((_, i) => 60 + (i % width)),
+      u: u.fill(100),
+      v: v.fill(150),
+    };
+    const planar = {
+      width,
+      height,
+      matrix: BT709,
+      copyTo: async (target: Uint8Array, [atY, atU, atV]: readonly number[]) => {
+        target.set(smooth.y, atY);
+        target.set(smooth.u, atU);
+        target.set(smooth.v, atV);
+      },
+    };
+    const size = { width: 41, height: 23 };
+    const found = await kernelKeyer(kernels, 1).frame(planar, size, null);
+    const expected = await plainKeyer.frame(planar, size, null);
+    expect(worst(found, expected)).toBeLessThanOrEqual(1);
+    const whole = repairedRgba(smooth, BT709);
+    const middle = (11 * 41 + 20) * 4;
+    const same = (27 * 96 + 48) * 4;
+    for (let c = 0; c < 3; c++)
+      expect(Math.abs(found[middle + c] - whole[same + c])).toBeLessThan(3);
   });
 
   it('copy flat rows to the very bits that working them out gives, frame after frame', async () => {
@@ -313,8 +343,8 @@ describe('the compiled kernels', () => {
       },
     });
     for (const shift of [0, 0, 9]) {
-      const found = await kernelKeyer(kernels, 1).keyFrame(planar(shift), keys[3]);
-      const expected = await plainKeyer.keyFrame(planar(shift), keys[3]);
+      const found = await kernelKeyer(kernels, 1).frame(planar(shift), frame, keys[3]);
+      const expected = await plainKeyer.frame(planar(shift), frame, keys[3]);
       expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
     }
   });
@@ -322,14 +352,15 @@ describe('the compiled kernels', () => {
   it('give the same bits in stripes as all at once, and lay a keyed picture over another', () => {
     const [width, height] = [53, 38];
     const frame = noisyFrame(width, height);
-    const at = kernels.layout(width, height, 2);
+    const size = { width, height };
+    const at = kernels.layout(size, size, 2);
     const bytes = (from: number, length: number) =>
       new Uint8Array(kernels.memory.buffer, from, length);
     bytes(at.y, frame.y.length).set(frame.y);
     bytes(at.u, frame.u.length).set(frame.u);
     bytes(at.v, frame.v.length).set(frame.v);
     kernels.setMatrix(BT709);
-    const work = { width, height, repairs: true, keys: 'not' } as const;
+    const work = { ...size, planes: size, keys: 'not' } as const;
     kernels.run(work, at, 0, height, 0);
     const whole = bytes(at.source, width * height * 4).slice();
     bytes(at.source, whole.length).fill(0);
