@@ -20,6 +20,7 @@ export type ErrorCode =
   | 'table-invalid'
   | 'drawing-full'
   | 'cannot-split'
+  | 'not-a-pair'
   | 'not-found';
 
 /** The one error class of the product: a code for programs, plain words for people. */

@@ -13,6 +13,7 @@ import type {
 } from '@/core/document';
 import type { ClipEvent, EventKind } from '@/core/footage/events';
 import type { QuietMap } from '@/core/footage/quiet';
+import type { BackdropPair } from '@/core/matte/backdropPair';
 import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { LetterTarget } from '@/core/scene/letterTarget';
@@ -129,6 +130,14 @@ export const engine = {
     bench().findLoop(footage, proxy(progress), signal),
   findQuiet: (footage: Footage, from: number, to: number): Promise<QuietMap> =>
     bench().findQuiet(footage, from, to),
+  recoverAlpha: (
+    first: Footage,
+    second: Footage,
+    stamp: { id: string; created: number },
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<{ footage: Footage; pair: BackdropPair }> =>
+    sender().recoverAlpha(first, second, stamp, proxy(progress), signal),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
   drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>

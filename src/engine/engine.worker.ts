@@ -11,6 +11,7 @@ import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
 import { measureSound } from './sound/measureSound';
 import { mixSound } from './sound/live';
+import { recoverAlpha } from './recoverAlpha';
 import { findRecording } from './recording';
 import { drawSvg } from './svg';
 import { drawWords, findLetterTarget, findMissingLetters, findOverflow, splitLayer } from './words';
@@ -48,6 +49,7 @@ const api = {
   findEvent,
   findLoop: findLoopIn,
   findQuiet,
+  recoverAlpha,
   measureSound,
   mixSound,
   splitLayer,

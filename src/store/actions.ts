@@ -16,7 +16,7 @@ import {
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';
-import { engine } from '@/engine/engine';
+import { engine, type Progress } from '@/engine/engine';
 import {
   documentAdded,
   documentChanged,
@@ -218,6 +218,21 @@ export const importFiles =
       }
     }
     return brought;
+  };
+
+/** Two exports of one animation over two colours as a clip with alpha, put in the kit. */
+export const recoverAlpha =
+  (
+    first: Footage,
+    second: Footage,
+    progress: Progress,
+    signal: AbortSignal,
+  ): AppThunk<Promise<{ id: string; agreement: number } | null>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return null;
+    const { footage, pair } = await engine.recoverAlpha(first, second, stamp(), progress, signal);
+    dispatch(footageSet(footage));
+    return { id: footage.id, agreement: pair.agreement };
   };
 
 export const renameKit =

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDemoKit, sendFrame, setNumber } from '../support/app';
+import { backToKit, openDemoKit, sendFrame, setNumber } from '../support/app';
 import {
   add,
   addMove,
@@ -11,7 +11,6 @@ import {
   setColour,
   unfold,
 } from '../support/make';
-import { backToKit } from '../support/app';
 import { decodeFrame, demoMedia, pixelAt, whereIs, type Pixels } from '../support/media';
 import { landOn } from '../support/land';
 

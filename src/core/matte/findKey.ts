@@ -60,11 +60,15 @@ export function findKey(frames: readonly KeyFrame[]): ChromaKey | null {
 
 const rounded = (value: number): number => Math.round(value * 1000) / 1000;
 
-function groundColour(frames: readonly KeyFrame[]): Rgb {
-  const border = commonest(frames, (x, y, { width, height }) => {
+/** The commonest colour along the border of some frames, and its share of it. */
+export const borderColour = (frames: readonly KeyFrame[]) =>
+  commonest(frames, (x, y, { width, height }) => {
     const edge = Math.max(1, Math.round(Math.min(width, height) / 40));
     return x < edge || y < edge || x >= width - edge || y >= height - edge;
   });
+
+function groundColour(frames: readonly KeyFrame[]): Rgb {
+  const border = borderColour(frames);
   const coloured = Math.hypot(...chroma(...border.colour)) >= LEAST_CHROMA;
   return border.share >= BORDER_SHARE && coloured ? border.colour : commonest(frames).colour;
 }

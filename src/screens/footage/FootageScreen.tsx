@@ -14,6 +14,7 @@ import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
 import { NameButton } from '../shared/rename';
 import { usePictures } from '../shared/usePictures';
+import { TwoBackdrops } from './TwoBackdrops';
 
 /** Footage: what it is, and what can be begun with it. */
 export function FootageScreen({ id }: { readonly id: string }) {
@@ -87,6 +88,7 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
             <Action label="Start a landing on this" icon="plus" onPress={land} />
           </View>
         )}
+        <TwoBackdrops footage={footage} />
       </ScrollView>
     </Frame>
   );

@@ -1,0 +1,130 @@
+import type { Footage } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { pairBackdrops, type BackdropPair } from '@/core/matte/backdropPair';
+import { borderColour, type KeyFrame } from '@/core/matte/findKey';
+import { twoBackdrops } from '@/core/matte/twoBackdrops';
+import { sameRate, framesToSeconds } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
+import { FrameReader, mediaSource } from './frameReader';
+import { importMedia } from './importMedia';
+import { keyer } from './keying/keyer';
+import { planarFrame } from './keying/planarFrame';
+import { stopIfAborted, type Progress } from './progress';
+import { vp9Encoder } from './send/video';
+
+/** Size and number of frames by which clips are lined up, and how far they may be apart. */
+const WIDTH = 96;
+const HEIGHT = 54;
+const SAMPLES = 6;
+const MOST_APART = 15;
+
+/**
+ * Recovers the alpha of an animation that was exported twice, over two colours, as a new clip.
+ * @throws MoonError 'not-a-pair' | 'stopped'
+ */
+export async function recoverAlpha(
+  first: Footage,
+  second: Footage,
+  stamp: { id: string; created: number },
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<{ readonly footage: Footage; readonly pair: BackdropPair }> {
+  const rate = sharedRate(first, second);
+  const pair = await lineUp(first, second, signal);
+  const { offset } = pair;
+  const count = Math.min(
+    Math.round(first.duration * (rate.num / rate.den)) - Math.max(0, -offset),
+    Math.round(second.duration * (rate.num / rate.den)) - Math.max(0, offset),
+  );
+  const [a, b] = [await open(first), await open(second)];
+  const { width, height } = first;
+  const target = { width, height, rate, frames: count, sounds: false };
+  const encoder = await vp9Encoder(target, true);
+  const context = softwareContext(width, height);
+  try {
+    for (let frame = 0; frame < count; frame++) {
+      stopIfAborted(signal);
+      const at = frame + Math.max(0, -offset);
+      const one = await wholeFrame(a, framesToSeconds(at, rate), width, height);
+      const other = await wholeFrame(b, framesToSeconds(at + offset, rate), width, height);
+      const clear = twoBackdrops(one, other, pair.ground1, pair.ground2);
+      const data = new ImageData(clear as Uint8ClampedArray<ArrayBuffer>, width, height);
+      context.putImageData(data, 0, 0);
+      await encoder.add(context, frame, null);
+      progress(frame + 1, count);
+    }
+    const file = await encoder.finish();
+    const kept = await importMedia(new File([file], `${first.name}, clear.webm`), stamp);
+    return { footage: kept as Footage, pair };
+  } catch (error) {
+    await encoder.cancel();
+    throw error;
+  } finally {
+    a.close();
+    b.close();
+  }
+}
+
+const open = ({ media }: Footage) => FrameReader.open(mediaSource(media));
+
+function sharedRate(first: Footage, second: Footage) {
+  const same = first.width === second.width && first.height === second.height;
+  if (first.rate && second.rate && same && sameRate(first.rate, second.rate)) return first.rate;
+  throw new MoonError(
+    'not-a-pair',
+    'Both clips must have the same size and frame rate, as two exports of one animation have.',
+  );
+}
+
+async function lineUp(first: Footage, second: Footage, signal: AbortSignal): Promise<BackdropPair> {
+  const step = first.rate!.den / first.rate!.num;
+  const length = Math.min(first.duration, second.duration);
+  const places = Array.from({ length: SAMPLES }, (_, i) => ((i + 0.5) / SAMPLES) * length);
+  const [a, b] = [await open(first), await open(second)];
+  try {
+    const ours = await smallFrames(a, places, 0);
+    const theirs = new Map<number, KeyFrame[]>();
+    for (let offset = -MOST_APART; offset <= MOST_APART; offset++) theirs.set(offset, []);
+    // Place by place, so that the second clip is read in order as well.
+    for (const place of places) {
+      for (const [offset, frames] of theirs) {
+        stopIfAborted(signal);
+        frames.push(...(await smallFrames(b, [place], offset * step)));
+      }
+    }
+    const ground = (frames: readonly KeyFrame[]) => borderColour(frames).colour;
+    return pairBackdrops(ours, theirs, ground(ours), ground(theirs.get(0)!));
+  } finally {
+    a.close();
+    b.close();
+  }
+}
+
+async function smallFrames(
+  reader: FrameReader,
+  places: readonly number[],
+  shift: number,
+): Promise<KeyFrame[]> {
+  const frames: KeyFrame[] = [];
+  const context = softwareContext(WIDTH, HEIGHT);
+  for (const place of places) {
+    (await reader.at(Math.max(0, place + shift)))?.draw(context, 0, 0, WIDTH, HEIGHT);
+    frames.push(context.getImageData(0, 0, WIDTH, HEIGHT));
+  }
+  return frames;
+}
+
+/** A frame at its own size, its chroma repaired where it comes as planes. */
+async function wholeFrame(
+  reader: FrameReader,
+  seconds: number,
+  width: number,
+  height: number,
+): Promise<Uint8ClampedArray> {
+  const sample = await reader.at(seconds);
+  const planes = sample && planarFrame(sample);
+  if (planes) return (await keyer()).frame(planes, planes, null);
+  const context = softwareContext(width, height);
+  sample?.draw(context, 0, 0, width, height);
+  return context.getImageData(0, 0, width, height).data;
+}
