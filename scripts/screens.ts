@@ -122,6 +122,7 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await open(page, 'Line over the meadow');
     await scrub(page, 0.5);
     await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+    await section(page, 'Key');
     await page.getByRole('button', { name: 'Before/after' }).click();
   },
   footage: async (page) => {

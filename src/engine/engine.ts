@@ -16,6 +16,7 @@ import type { QuietMap } from '@/core/footage/quiet';
 import type { BackdropPair } from '@/core/matte/backdropPair';
 import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
+import type { Box } from '@/core/scene';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { Stereo } from '@/core/sound/types';
 import type { EngineApi } from './engine.worker';
@@ -128,6 +129,9 @@ export const engine = {
   ): Promise<ClipEvent> => bench().findEvent(footage, kind, proxy(progress), signal),
   findLoop: (footage: Footage, progress: Progress, signal: AbortSignal): Promise<FoundLoop> =>
     bench().findLoop(footage, proxy(progress), signal),
+  artworkBox: (bundle: Bundle, layer: string, frame: number): Promise<Box | null> =>
+    bench().artworkBox(bundle, layer, frame),
+  findPalette: (footage: Footage): Promise<readonly string[]> => bench().findPalette(footage),
   findQuiet: (footage: Footage, from: number, to: number): Promise<QuietMap> =>
     bench().findQuiet(footage, from, to),
   recoverAlpha: (

@@ -4,7 +4,7 @@ import { importMedia } from './importMedia';
 import { openKit, saveKit } from './kitFiles';
 import { sweepMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
-import { findEvent, findLoopIn, findQuiet } from './lookThrough';
+import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
 import { clearScratchFiles, send, serverHealth } from './send';
 import { Stage, type SentView, type StageListener } from './stage';
@@ -48,6 +48,8 @@ const api = {
   measureKey,
   findEvent,
   findLoop: findLoopIn,
+  artworkBox,
+  findPalette,
   findQuiet,
   recoverAlpha,
   measureSound,

@@ -23,7 +23,7 @@ declare module 'gifenc' {
   export function quantize(
     rgba: Uint8ClampedArray,
     colours: number,
-    options: { format: 'rgba4444'; oneBitAlpha: boolean },
+    options: { format: 'rgba4444'; oneBitAlpha: boolean } | { format: 'rgb565' },
   ): Palette;
   export function applyPalette(
     rgba: Uint8ClampedArray,

@@ -1,4 +1,6 @@
-import type { Footage } from '@/core/document';
+import { quantize } from 'gifenc';
+import { luma, toHex, type Rgb } from '@/core/colour';
+import type { Bundle, Footage } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import {
   findFirstChange,
@@ -11,8 +13,10 @@ import {
 import { findLoop, type LoopPoints } from '@/core/footage/loops';
 import { quietMap, type QuietMap } from '@/core/footage/quiet';
 import { frameDifference, meanLuma, type SmallFrame } from '@/core/footage/smallFrames';
+import { layerAlone, type Box } from '@/core/scene';
 import { perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
+import { Artist } from './artist';
 import { FrameReader, mediaSource } from './frameReader';
 import { stopIfAborted, type Progress } from './progress';
 import { measureSound } from './sound/measureSound';
@@ -122,14 +126,94 @@ export async function findLoopIn(
   return { in: loop.from / rate, out: loop.to / rate, seam: loop.seam };
 }
 
+/** Colours of a palette, and frames they are taken from. */
+const PALETTE = 6;
+const PALETTE_SAMPLES = 5;
+
+/** The colours a picture or clip is made of, dark ones first, as `#rrggbb`. */
+export async function findPalette(footage: Footage): Promise<readonly string[]> {
+  const frames = await someFrames(footage, PALETTE_SAMPLES);
+  const pixels = new Uint8ClampedArray(frames.reduce((sum, { data }) => sum + data.length, 0));
+  frames.forEach(({ data }, i) => pixels.set(data, i * data.length));
+  return quantize(pixels, PALETTE, { format: 'rgb565' })
+    .map(([r, g, b]): Rgb => [r, g, b])
+    .sort((a, b) => luma(...a) - luma(...b))
+    .map(toHex);
+}
+
+async function someFrames(footage: Footage, count: number): Promise<readonly SmallFrame[]> {
+  if (footage.type === 'still') return [await stillFrame(footage)];
+  const reader = await FrameReader.open(mediaSource(footage.media));
+  const frames: SmallFrame[] = [];
+  try {
+    for (let i = 0; i < count; i++) {
+      frames.push(await smallFrame(reader, ((i + 0.5) / count) * footage.duration));
+    }
+  } finally {
+    reader.close();
+  }
+  return frames;
+}
+
+async function stillFrame({ media }: Footage): Promise<SmallFrame> {
+  const bitmap = await decodeStill(media);
+  const context = softwareContext(WIDTH, HEIGHT);
+  context.drawImage(bitmap, 0, 0, WIDTH, HEIGHT);
+  bitmap.close();
+  return context.getImageData(0, 0, WIDTH, HEIGHT);
+}
+
+/** Longest side at which a layer's artwork is measured. */
+const ARTWORK = 320;
+
+/** Alpha from which on a pixel is artwork, 0…255. */
+const VISIBLE = 8;
+
+/**
+ * The box round what a layer shows at a frame, in shares of the canvas: an overlay's artwork may be
+ * far smaller than its own canvas. Null where it shows nothing then.
+ */
+export async function artworkBox(
+  bundle: Bundle,
+  layer: string,
+  frame: number,
+): Promise<Box | null> {
+  const { document } = bundle;
+  const scale = ARTWORK / Math.max(document.width, document.height);
+  const context = softwareContext(
+    Math.max(1, Math.round(document.width * scale)),
+    Math.max(1, Math.round(document.height * scale)),
+  );
+  const artist = new Artist();
+  try {
+    await artist.paintFrame(context, { ...bundle, document: layerAlone(document, layer) }, frame);
+  } finally {
+    artist.close();
+  }
+  const { width, height } = context.canvas;
+  const { data } = context.getImageData(0, 0, width, height);
+  const box = { left: width, top: height, right: 0, bottom: 0 };
+  for (let i = 3, at = 0; i < data.length; i += 4, at++) {
+    if (data[i] < VISIBLE) continue;
+    const [x, y] = [at % width, Math.floor(at / width)];
+    box.left = Math.min(box.left, x);
+    box.right = Math.max(box.right, x + 1);
+    box.top = Math.min(box.top, y);
+    box.bottom = Math.max(box.bottom, y + 1);
+  }
+  if (box.right <= box.left) return null;
+  return {
+    left: box.left / width,
+    top: box.top / height,
+    right: box.right / width,
+    bottom: box.bottom / height,
+  };
+}
+
 /** How busy footage is, cell by cell, from one of its seconds to another. */
 export async function findQuiet(footage: Footage, from: number, to: number): Promise<QuietMap> {
   if (footage.type === 'still') {
-    const bitmap = await decodeStill(footage.media);
-    const context = softwareContext(WIDTH, HEIGHT);
-    context.drawImage(bitmap, 0, 0, WIDTH, HEIGHT);
-    bitmap.close();
-    const frame = context.getImageData(0, 0, WIDTH, HEIGHT);
+    const frame = await stillFrame(footage);
     return quietMap([[frame, frame]]);
   }
   const step = 1 / rateOf(footage);

@@ -9,9 +9,8 @@ const isObject = (value: unknown): value is Loose => typeof value === 'object' &
  */
 export function reusing<T>(before: unknown, next: T): T {
   if (Object.is(before, next) || !isObject(before) || !isObject(next)) return next;
-  if (Array.isArray(next)) {
-    return Array.isArray(before) ? (reusingList(before, next) as T) : next;
-  }
+  if (Array.isArray(next) !== Array.isArray(before)) return next;
+  if (Array.isArray(next)) return reusingList(before as unknown[], next) as T;
   const keys = Object.keys(next);
   const reused = Object.fromEntries(keys.map((key) => [key, reusing(before[key], next[key])]));
   const same =

@@ -28,6 +28,8 @@ export const work = {
   measureSound: engine.measureSound,
   findEvent: engine.findEvent,
   findLoop: engine.findLoop,
+  artworkBox: engine.artworkBox,
+  findPalette: engine.findPalette,
   findQuiet: engine.findQuiet,
   splitLayer: engine.splitLayer,
   drawWords: engine.drawWords,

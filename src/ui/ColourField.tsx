@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { createContext, useContext, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { Modal, Portal } from 'react-native-paper';
 import { HexColorPicker } from 'react-colorful';
@@ -7,6 +7,14 @@ import { Action } from './Action';
 import { newGesture } from './gesture';
 import { FONT, RADIUS, TOUCH, useTokens } from './theme';
 import { Words } from './Words';
+
+/** Colours offered beside the picker: of the footage at hand, say. */
+export interface Palette {
+  readonly name: string;
+  readonly colours: readonly string[];
+}
+
+export const PalettesContext = createContext<readonly Palette[]>([]);
 
 interface ColourFieldProps {
   readonly label: string;
@@ -67,6 +75,8 @@ interface ColourDialogProps extends ColourFieldProps {
 
 function ColourDialog({ label, value, onChange, gesture, onDone }: ColourDialogProps) {
   const tokens = useTokens();
+  // Read here: what is inside the portal would not find it.
+  const palettes = useContext(PalettesContext);
   return (
     <Portal>
       <Modal
@@ -81,9 +91,45 @@ function ColourDialog({ label, value, onChange, gesture, onDone }: ColourDialogP
           style={{ width: '100%', height: 220 }}
         />
         <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
+        {palettes.map((palette) => (
+          <PaletteRow
+            key={palette.name}
+            palette={palette}
+            onChoose={(colour) => onChange(colour, gesture)}
+          />
+        ))}
         <Action label="Done" tone="main" onPress={onDone} />
       </Modal>
     </Portal>
+  );
+}
+
+interface PaletteRowProps {
+  readonly palette: Palette;
+  readonly onChoose: (colour: string) => void;
+}
+
+function PaletteRow({ palette, onChoose }: PaletteRowProps) {
+  const tokens = useTokens();
+  return (
+    <View role="group" aria-label={`Colours of ${palette.name}`}>
+      <Words kind="small" soft>
+        {`Colours of ${palette.name}`}
+      </Words>
+      <View style={styles.palette}>
+        {palette.colours.map((colour) => (
+          <Pressable
+            key={colour}
+            role="button"
+            aria-label={`Take ${colourName(colour)}, ${colour}`}
+            onPress={() => onChoose(colour)}
+            style={styles.alone}
+          >
+            <View style={[styles.swatch, { backgroundColor: colour, borderColor: tokens.line }]} />
+          </Pressable>
+        ))}
+      </View>
+    </View>
   );
 }
 
@@ -114,6 +160,7 @@ const styles = StyleSheet.create({
   alone: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
   swatch: { width: 32, height: 32, borderRadius: RADIUS.inner, borderWidth: 1 },
   dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
+  palette: { flexDirection: 'row', flexWrap: 'wrap' },
   input: {
     height: TOUCH,
     borderWidth: 1,

@@ -99,3 +99,22 @@ test('an item is placed by drag, faded, started later, and taken off', async ({ 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Choose Wind card' })).toBeVisible();
 });
+
+test('quiet spots are three calm places, and a tap moves the layer into one', async ({ page }) => {
+  await openLanding(page, 'Episode opening');
+  await page.getByRole('button', { name: 'Choose Wind card' }).click();
+  await page.getByRole('tab', { name: 'Place' }).click();
+  await page.getByRole('button', { name: 'Quiet spots' }).click();
+  await page.getByRole('button', { name: 'Look for quiet spots' }).click();
+  const spots = page.getByRole('button', { name: /^Spot \d: \d+ % calm$/ });
+  await expect(spots).toHaveCount(3);
+  const calm = (await spots.allInnerTexts()).map((text) => Number(/: (\d+) %/.exec(text)![1]));
+  expect(calm).toEqual([...calm].sort((a, b) => b - a));
+  await spots.first().click();
+  await scrubTo(page, 0.4);
+  // The calmest place for the card is the open sky at the left, above the hills.
+  const band = async () => colourDistance(await stageColour(page, 0.5, 0.45), [179, 67, 43]);
+  await expect.poll(band).toBeLessThan(12);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(band).toBeGreaterThan(40);
+});

@@ -6,6 +6,7 @@ import type { StackEdit } from '@/store/actions';
 import { Player } from '@/store/player';
 import { useSound } from '@/store/useSound';
 import { useStage, type Proof, type StageMode } from '@/store/useStage';
+import { PalettesContext } from '@/ui/ColourField';
 import { Frame, useWide } from '@/ui/Frame';
 import type { Step } from '@/ui/Steps';
 import { NameButton } from '../shared/rename';
@@ -16,6 +17,7 @@ import { EditingContext, type Editing } from './editing';
 import { LayerCueSheet } from './LayerCueSheet';
 import { LayerInspector } from './LayerInspector';
 import { LayerStage } from './LayerStage';
+import { usePalettes } from './usePalettes';
 
 interface WorkspaceProps {
   readonly bundle: Bundle;
@@ -50,6 +52,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
     [single, view],
   );
   useSound(bundle, player);
+  const palettes = usePalettes(bundle);
   const stage = useStage({ bundle: shown, player, proof, mode, divider });
   const editing: Editing = {
     bundle,
@@ -72,36 +75,38 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
   };
   return (
     <EditingContext value={editing}>
-      <Frame
-        title={document.name}
-        onBack={() => router.replace('/')}
-        step={step}
-        go={go(single)}
-        tools={
-          <>
-            <UndoRedo id={document.id} />
-            <NameButton id={document.id} name={document.name} />
-          </>
-        }
-      >
-        <View style={wide ? styles.wide : styles.column}>
-          <View style={styles.column}>
-            <View style={wide ? styles.wideStage : styles.phoneStage}>
-              <LayerStage stage={stage} several={several} />
+      <PalettesContext value={palettes}>
+        <Frame
+          title={document.name}
+          onBack={() => router.replace('/')}
+          step={step}
+          go={go(single)}
+          tools={
+            <>
+              <UndoRedo id={document.id} />
+              <NameButton id={document.id} name={document.name} />
+            </>
+          }
+        >
+          <View style={wide ? styles.wide : styles.column}>
+            <View style={styles.column}>
+              <View style={wide ? styles.wideStage : styles.phoneStage}>
+                <LayerStage stage={stage} several={several} />
+              </View>
+              <Transport player={player} length={document.length} rate={document.rate}>
+                {parts.transport}
+              </Transport>
+              <LayerCueSheet wide={wide} several={several} add={parts.add} />
             </View>
-            <Transport player={player} length={document.length} rate={document.rate}>
-              {parts.transport}
-            </Transport>
-            <LayerCueSheet wide={wide} several={several} add={parts.add} />
+            <LayerInspector
+              several={several}
+              onSeveral={choice.setSeveral}
+              settings={parts.settings}
+              sound={parts.sound}
+            />
           </View>
-          <LayerInspector
-            several={several}
-            onSeveral={choice.setSeveral}
-            settings={parts.settings}
-            sound={parts.sound}
-          />
-        </View>
-      </Frame>
+        </Frame>
+      </PalettesContext>
     </EditingContext>
   );
 }

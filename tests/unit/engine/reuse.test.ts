@@ -38,6 +38,11 @@ describe('what arrives as a copy', () => {
     expect(reused.layers[1]).toBe(before.layers[0]);
   });
 
+  it('tells an empty list from an empty object', () => {
+    expect(reusing([], {})).toEqual({});
+    expect(reusing({}, [])).toEqual([]);
+  });
+
   it('is never anything else than what arrived', () => {
     fc.assert(
       fc.property(fc.jsonValue(), fc.jsonValue(), (known, next) => {

@@ -123,7 +123,6 @@ describe('the kit', () => {
     expect(getState().kit.documents[landing].present).toMatchObject({
       width: 640,
       height: 480,
-      base: 'clip',
     });
   });
 

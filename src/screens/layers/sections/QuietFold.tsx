@@ -6,7 +6,7 @@ import { quietSpots, type QuietMap, type QuietSpot } from '@/core/footage/quiet'
 import { timeLayers } from '@/core/motion/timing';
 import { SAFE_MARGIN } from '@/core/place';
 import { clipSeconds } from '@/core/retime/clipTime';
-import { boxAround } from '@/core/scene';
+import type { Box } from '@/core/scene';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Fold } from '@/ui/Fold';
@@ -16,25 +16,35 @@ import { useLongWork } from '../../shared/useLongWork';
 import { useEditing } from '../editing';
 import type { SectionProps } from './types';
 
+interface Looked {
+  readonly map: QuietMap;
+  /** Of the layer's artwork in the middle of its time, in shares of the canvas. */
+  readonly box: Box | null;
+}
+
+const WHOLE: Box = { left: 0, top: 0, right: 1, bottom: 1 };
+
 /** Where the footage is calm while the layer is on show, and three places for it there. */
 export function QuietFold({ layer }: SectionProps) {
-  const { document, edit, quads } = useEditing();
+  const { document, edit } = useEditing();
   const look = useLook(layer);
-  const { progress, result: map, problem, run } = useLongWork<QuietMap>();
+  const { progress, result, problem, run } = useLongWork<Looked>();
   const [used, setUsed] = useState<number | null>(null);
-  const quad = quads.get(layer.id);
-  if (!look || !quad) return null;
-  const box = boxAround(quad);
-  const size = {
-    width: Math.min(1 - 2 * SAFE_MARGIN, (box.right - box.left) / document.width),
-    height: Math.min(1 - 2 * SAFE_MARGIN, (box.bottom - box.top) / document.height),
-  };
-  const spots = map ? quietSpots(map, size.width, size.height, SAFE_MARGIN) : [];
+  const [box, setBox] = useState<Box | null>(null);
+  if (!look) return null;
+  const map = result?.map ?? null;
+  // Where the artwork is now: it moves with each spot that is used.
+  const at = box ?? result?.box ?? WHOLE;
+  const most = 1 - 2 * SAFE_MARGIN;
+  const [width, height] = [at.right - at.left, at.bottom - at.top];
+  const spots = map
+    ? quietSpots(map, Math.min(most, width), Math.min(most, height), SAFE_MARGIN)
+    : [];
   const move = (spot: QuietSpot, index: number) => {
     setUsed(index);
-    const dx = spot.box.left * document.width - box.left;
-    const dy = spot.box.top * document.height - box.top;
-    edit((stack) => shiftedBy(stack, layer.id, dx, dy));
+    const [dx, dy] = [spot.box.left - at.left, spot.box.top - at.top];
+    setBox({ left: at.left + dx, top: at.top + dy, right: at.right + dx, bottom: at.bottom + dy });
+    edit((stack) => shiftedBy(stack, layer.id, dx * document.width, dy * document.height));
   };
   return (
     <Fold
@@ -47,7 +57,11 @@ export function QuietFold({ layer }: SectionProps) {
           label={progress ? 'Looking…' : 'Look for quiet spots'}
           icon="magnify"
           disabled={progress !== null}
-          onPress={() => void run(look)}
+          onPress={() => {
+            setBox(null);
+            setUsed(null);
+            void run(look);
+          }}
         />
       </View>
       {problem ? (
@@ -71,14 +85,14 @@ export function QuietFold({ layer }: SectionProps) {
 }
 
 /** Asks about the lowest footage of the landing, over the time the layer is on show; null without. */
-function useLook(layer: Layer): (() => Promise<QuietMap>) | null {
+function useLook(layer: Layer): (() => Promise<Looked>) | null {
   const { bundle, document } = useEditing();
   const base = document.layers.find((entry) => entry.kind === 'clip' || entry.kind === 'picture');
   if (!base || base.id === layer.id || (base.kind !== 'clip' && base.kind !== 'picture'))
     return null;
   const footage = bundle.footage.find(({ id }) => id === base.footage);
   if (!footage) return null;
-  return () => {
+  return async () => {
     const timings = timeLayers(document);
     const { from, to } = timings.get(layer.id)!;
     const seconds = (frame: number) =>
@@ -91,7 +105,11 @@ function useLook(layer: Layer): (() => Promise<QuietMap>) | null {
           ) ?? 0)
         : 0;
     const [start, end] = [seconds(from), seconds(Math.min(to, document.length))];
-    return work.findQuiet(footage, Math.min(start, end), Math.max(start, end));
+    const [map, box] = await Promise.all([
+      work.findQuiet(footage, Math.min(start, end), Math.max(start, end)),
+      work.artworkBox(bundle, layer.id, Math.floor((from + Math.min(to, document.length)) / 2)),
+    ]);
+    return { map, box };
   };
 }
 
