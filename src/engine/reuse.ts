@@ -9,8 +9,10 @@ const isObject = (value: unknown): value is Loose => typeof value === 'object' &
  */
 export function reusing<T>(before: unknown, next: T): T {
   if (Object.is(before, next) || !isObject(before) || !isObject(next)) return next;
-  if (Array.isArray(next) !== Array.isArray(before)) return next;
-  if (Array.isArray(next)) return reusingList(before as unknown[], next) as T;
+  if (Array.isArray(next) || Array.isArray(before)) {
+    const lists = Array.isArray(next) && Array.isArray(before);
+    return lists ? (reusingList(before, next) as T) : next;
+  }
   const keys = Object.keys(next);
   const reused = Object.fromEntries(keys.map((key) => [key, reusing(before[key], next[key])]));
   const same =
