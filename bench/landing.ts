@@ -13,21 +13,35 @@ import {
   type Footage,
   type Landing,
 } from '@/core/document';
-import { folder, openKitFile, row, timeSend } from './support';
+import type { KitFile } from '@/core/document/kitFile';
+import { browserMemory, folder, openKitFile, row, timeSend } from './support';
 
 const SECONDS = 6;
 const KEY_COLOUR = '#00c853';
 
-/** A 1080p H.264 clip of a moving test picture, made by ffmpeg. */
-function clip(
-  id: string,
-  source: string,
-  filters: string,
-): { footage: Footage; bytes: Uint8Array } {
+interface Clip {
+  readonly footage: Footage;
+  readonly bytes: Uint8Array;
+}
+
+interface Shape {
+  readonly width: number;
+  readonly height: number;
+  readonly seconds: number;
+  /** Frames a second. */
+  readonly rate: number;
+}
+
+const FULL_HD: Shape = { width: 1920, height: 1080, seconds: SECONDS, rate: 30 };
+
+/** An H.264 clip made by ffmpeg from one of its sources, whose size and rate are filled in. */
+function clip(id: string, source: string, filters: string, shape: Shape): Clip {
+  const { width, height, seconds, rate } = shape;
   const file = join(folder, `${id}.mp4`);
   const tags =
     'scale=out_color_matrix=bt709:out_range=tv,setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv';
-  const input = ['-f', 'lavfi', '-i', source, '-t', String(SECONDS)];
+  const sized = `${source}size=${width}x${height}:rate=${rate}`;
+  const input = ['-f', 'lavfi', '-i', sized, '-t', String(seconds)];
   const encoding = ['-c:v', 'libx264', '-crf', '18', '-preset', 'fast', '-pix_fmt', 'yuv420p'];
   const chain = [filters, tags].filter((part) => part !== '').join(',');
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...input, '-vf', chain, ...encoding, file]);
@@ -41,34 +55,40 @@ function clip(
     created: 0,
     type: 'video',
     media: { hash, extension: 'mp4', bytes: bytes.length },
-    width: 1920,
-    height: 1080,
-    duration: SECONDS,
-    rate: { num: 30, den: 1 },
+    width,
+    height,
+    duration: seconds,
+    rate: { num: rate, den: 1 },
     alpha: false,
   };
   return { footage, bytes };
 }
 
-/** A keyed 1080p clip over 1080p footage: how it plays, and how long it takes to send. */
-export async function benchLanding(browser: Browser): Promise<void> {
-  const base = clip('ground', 'testsrc2=size=1920x1080:rate=30', '');
-  const keyed = clip(
-    'keyed',
-    `color=c=0x${KEY_COLOUR.slice(1)}:size=1920x1080:rate=30`,
-    'drawbox=x=300+200*t:y=600:w=900:h=220:color=0xb3432b:t=fill,drawbox=x=380+200*t:y=680:w=700:h=60:color=white:t=fill',
-  );
-  const empty = createLanding({ id: 'landing', created: 0 }, 'Landed', base.footage);
+/** A box that moves over the key colour, on moving footage. */
+function keyedLanding(name: string, shape: Shape): { landing: Landing; content: KitFile } {
+  const base = clip(`${name}-ground`, 'testsrc2=', '', shape);
+  const { width: w, height: h } = shape;
+  const box = `drawbox=x=${w / 6}+${w / 10}*mod(t\\,5):y=${h / 2}:w=${w / 2}:h=${h / 5}:color=0xb3432b:t=fill`;
+  const keyed = clip(`${name}-keyed`, `color=c=0x${KEY_COLOUR.slice(1)}:`, box, shape);
+  const empty = createLanding({ id: name, created: 0 }, name, base.footage);
   const landing: Landing = updateLayer(
     addLayer(empty, createLanded('over', empty, keyed.footage)),
     'over',
     { key: { ...DEFAULT_KEY, colour: KEY_COLOUR } },
   );
-  const media = new Map([base, keyed].map(({ footage, bytes }) => [footage.media.hash, bytes]));
-  const footage = [base.footage, keyed.footage];
+  const clips = [base, keyed];
+  const footage = clips.map((entry) => entry.footage);
+  const media = new Map(clips.map((entry) => [entry.footage.media.hash, entry.bytes]));
   const kit = { name: 'Bench', overlays: [], landings: [landing], footage, fonts: [] };
-  const page = await openKitFile(browser, { kit, media });
+  return { landing, content: { kit, media } };
+}
+
+/** A keyed 1080p clip over 1080p footage: how it plays, is sought, and how long sending it takes. */
+export async function benchLanding(browser: Browser): Promise<void> {
+  const { landing, content } = keyedLanding('landed', FULL_HD);
+  const page = await openKitFile(browser, content);
   await playThrough(page, landing);
+  await seek(page);
   await timeSend(page, landing.name, 'H.264 .mp4', 'Landings');
   const { making } = await timeSend(page, landing.name, 'H.264 .mp4', 'Landings');
   const peer = timePeer();
@@ -102,7 +122,7 @@ async function playThrough(page: Page, { name, length }: Landing): Promise<void>
 function timePeer(): number {
   const graph = `[1:v]chromakey=0x${KEY_COLOUR.slice(1)}:0.1:0.2[k];[0:v][k]overlay`;
   const started = performance.now();
-  const inputs = ['ground', 'keyed'].flatMap((id) => ['-i', join(folder, `${id}.mp4`)]);
+  const inputs = ['ground', 'keyed'].flatMap((id) => ['-i', join(folder, `landed-${id}.mp4`)]);
   const encoding = ['-c:v', 'libx264', '-crf', '18', '-pix_fmt', 'yuv420p'];
   const out = join(folder, 'peer-landing.mp4');
   execFileSync('ffmpeg', [
@@ -116,4 +136,48 @@ function timePeer(): number {
     out,
   ]);
   return (performance.now() - started) / 1000;
+}
+
+const SEEKS = 1000;
+
+/** Memory before and after the playhead was put to many places. */
+async function seek(page: Page): Promise<void> {
+  const box = (await page.getByRole('slider', { name: 'Playhead' }).boundingBox())!;
+  const to = async (share: number) => {
+    await page.mouse.click(box.x + 10 + (box.width - 20) * share, box.y + 10);
+  };
+  for (let i = 0; i < 20; i++) await to((i * 0.37) % 1);
+  const before = browserMemory();
+  for (let i = 0; i < SEEKS; i++) await to((i * 0.618) % 1);
+  const after = browserMemory();
+  row(
+    `memory over ${SEEKS} seeks`,
+    `${before.toFixed(0)} MB`,
+    `${after.toFixed(0)} MB`,
+    `${(after / before).toFixed(2)} (aim 1.20)`,
+  );
+}
+
+/** Peak memory of the browser while a keyed landing of one minute and one of ten are sent. */
+export async function benchLongLanding(start: () => Promise<Browser>): Promise<void> {
+  const peaks: number[] = [];
+  for (const minutes of [1, 10]) {
+    const browser = await start();
+    const shape = { width: 320, height: 180, seconds: minutes * 60, rate: 10 };
+    const { landing, content } = keyedLanding(`minutes-${minutes}`, shape);
+    const page = await openKitFile(browser, content);
+    let peak = 0;
+    const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 500);
+    await timeSend(page, landing.name, 'H.264 .mp4', 'Landings');
+    clearInterval(timer);
+    peaks.push(peak);
+    await browser.close();
+  }
+  const [short, long] = peaks;
+  row(
+    'sending a keyed landing of 1 and of 10 minutes',
+    `${short.toFixed(0)} MB`,
+    `${long.toFixed(0)} MB`,
+    `${(long / short).toFixed(2)} (aim 1.20)`,
+  );
 }

@@ -4,7 +4,7 @@ import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
 import { benchKernels } from './keying/kernels';
 import { benchKeyQuality } from './keying/quality';
-import { benchLanding } from './landing';
+import { benchLanding, benchLongLanding } from './landing';
 import { benchLoading, benchMemory, benchPlaying } from './interface';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
@@ -23,6 +23,7 @@ async function main(): Promise<void> {
     await benchLanding(browser);
     await browser.close();
     await benchMemory(startBrowser);
+    await benchLongLanding(startBrowser);
     await benchKernels();
     benchKeyQuality();
   } finally {

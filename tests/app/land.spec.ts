@@ -1,6 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { backToKit, dragOnStage, openDemoKit, savedKit, scrubTo, setNumber } from '../support/app';
-import { colourDistance, pixelAt, pngPixels } from '../support/media';
+import { readFileSync } from 'node:fs';
+import { strFromU8, unzipSync } from 'fflate';
+import { colourDistance, demoMedia, pixelAt, pngPixels } from '../support/media';
 
 const GREEN = [0, 200, 83];
 
@@ -98,6 +100,28 @@ test('an item is placed by drag, faded, started later, and taken off', async ({ 
   await expect(page.getByRole('button', { name: 'Choose Wind card' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Choose Wind card' })).toBeVisible();
+});
+
+test('a landing goes out as a timeline with its media and its overlays as clear clips', async ({
+  page,
+}) => {
+  await openLanding(page, 'Episode opening');
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'OpenTimelineIO .zip' }).click();
+  const downloaded = page.waitForEvent('download', { timeout: 90_000 });
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  const files = unzipSync(readFileSync(await (await downloaded).path()));
+  expect(Object.keys(files).sort()).toEqual([
+    'episode-opening.otio',
+    'media/hillside-morning.webm',
+    'media/wind-card.webm',
+    'media/workshop-beat.flac',
+  ]);
+  const timeline = JSON.parse(strFromU8(files['episode-opening.otio']));
+  expect(timeline.tracks.children).toHaveLength(3);
+  expect(Buffer.from(files['media/hillside-morning.webm'])).toEqual(
+    readFileSync(demoMedia('hillside')),
+  );
 });
 
 test('quiet spots are three calm places, and a tap moves the layer into one', async ({ page }) => {

@@ -1,6 +1,7 @@
 import type { Landing, Overlay } from '../document/types';
 import { gif } from './list/gif';
 import { h264 } from './list/h264';
+import { otio } from './list/otio';
 import { pngStill } from './list/pngStill';
 import { prores4444 } from './list/prores4444';
 import { vp9 } from './list/vp9';
@@ -9,15 +10,17 @@ import type { Format } from './types';
 export type { Format } from './types';
 
 /** All formats; a new format is one file and one entry here. */
-export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264, gif];
+export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264, gif, otio];
 
 export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);
 
-/** Formats that can carry a document (a landing goes out as video or as one frame), those that keep all of it first. */
+/** Formats that can carry a document (a landing: as video, one frame, or a timeline), those that keep all of it first. */
 export function formatsFor(document: Overlay | Landing): readonly Format[] {
-  const able = FORMATS.filter(
-    (format) => document.kind === 'overlay' || format.sounds || !format.moving,
+  const able = FORMATS.filter((format) =>
+    document.kind === 'overlay'
+      ? !format.timeline
+      : format.sounds || format.timeline || !format.moving,
   );
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }

@@ -10,6 +10,8 @@ export interface Format {
   readonly hardAlpha?: true;
   readonly maker: 'browser' | 'server';
   readonly moving: boolean;
+  /** A list of what lies where when, with the media, instead of pictures; for landings alone. */
+  readonly timeline?: true;
   /** Whether a landing's sound goes with it. */
   readonly sounds?: true;
   /** Whether the codec asks for even width and height. */

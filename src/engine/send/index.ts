@@ -1,4 +1,4 @@
-import type { Bundle } from '@/core/document';
+import type { Bundle, Overlay } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { fileName, formatById, sentSize, type Format } from '@/core/formats';
 import { softwareContext } from '@/paint/browserTools';
@@ -10,6 +10,7 @@ import { pngEncoder } from './png';
 import { readBack, type ReadBack } from './readBack';
 import { serverEncoder } from './server';
 import type { EncodeTarget, Encoder } from './types';
+import { makeTimeline } from './timeline';
 import { h264Encoder, vp9Encoder } from './video';
 
 export { serverHealth, type ServerHealth } from './server';
@@ -32,7 +33,8 @@ export interface Sent {
   readonly name: string;
   readonly width: number;
   readonly height: number;
-  readonly readBack: ReadBack;
+  /** Null where there are no pictures in it to read back. */
+  readonly readBack: ReadBack | null;
 }
 
 /** Which part of the work is under way. */
@@ -52,6 +54,7 @@ export async function send(
   const { document } = bundle;
   const format = formatById(request.format);
   if (!format) throw new MoonError('not-found', `There is no format called “${request.format}”.`);
+  if (format.timeline) return sendTimeline(bundle, format, onStage, progress, signal);
   const { width, height } = sentSize(document, format, scale);
   const frames = format.moving
     ? framesIn(request.range, document.length)
@@ -76,6 +79,29 @@ export async function send(
     artist.close();
     mixer?.close();
   }
+}
+
+/** A landing as a timeline with its media, its overlays made clear clips on the way. */
+async function sendTimeline(
+  bundle: Bundle,
+  format: Format,
+  onStage: (stage: SendStage) => void,
+  progress: Progress,
+  signal: AbortSignal,
+): Promise<Sent> {
+  onStage('making');
+  const { name, width, height } = bundle.document;
+  const makeClip = async (overlay: Overlay): Promise<Blob> => {
+    const clear: Bundle = {
+      ...bundle,
+      document: { ...overlay, backdrop: { kind: 'clear' } },
+    };
+    const range = { from: 0, to: overlay.length };
+    const request = { bundle: clear, format: 'vp9', scale: 1, range, still: 0 };
+    return (await send(request, () => undefined, progress, signal)).file;
+  };
+  const file = await makeTimeline(bundle, makeClip, signal);
+  return { file, name: fileName(name, format.extension), width, height, readBack: null };
 }
 
 /** @throws MoonError 'not-found' where there is no frame in the range */

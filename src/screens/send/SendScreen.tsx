@@ -93,7 +93,7 @@ function Send({ bundle, go, heading }: SendProps) {
             />
           ))}
         </View>
-        {format ? (
+        {format && !format.timeline ? (
           <SizeCard {...{ document, format, scale, setScale, range, setRange, still, setStill }} />
         ) : null}
       </ScrollView>

@@ -19,7 +19,9 @@ export function SentCard({ sent, onDownload }: SentCardProps) {
       <View style={styles.words}>
         <Words kind="strong">{`${sent.name} · ${bytes(sent.file.size)}`}</Words>
         <Words kind="small" soft>
-          {`Read back: ${foundIn(sent.readBack)} · ${sent.width} × ${sent.height}`}
+          {sent.readBack
+            ? `Read back: ${foundIn(sent.readBack)} · ${sent.width} × ${sent.height}`
+            : 'The timeline and all its media'}
         </Words>
       </View>
       <IconAction

@@ -10,6 +10,7 @@ import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
+import { Words } from '@/ui/Words';
 import { useEditing } from '../editing';
 import { FitField, FootageChoice } from './ClipTimeFields';
 import { LoudnessFields } from './LoudnessFields';
@@ -28,6 +29,11 @@ export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>
   ) => edit((document) => updateLayer(document, layer.id, patch), gesture);
   return (
     <View>
+      {layer.footage && !footage ? (
+        <View role="alert">
+          <Words>What was shown here is no longer in the kit. Choose something else.</Words>
+        </View>
+      ) : null}
       <FootageChoice
         label={layer.kind === 'clip' ? 'Clip' : 'Picture'}
         types={[layer.kind === 'clip' ? 'video' : 'still']}

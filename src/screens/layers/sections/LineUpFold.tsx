@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { shiftLayer, type ClipLayer } from '@/core/document';
+import { shiftLayer, type ClipLayer, type Stack } from '@/core/document';
+import { MoonError } from '@/core/errors';
 import type { ClipEvent, EventKind } from '@/core/footage/events';
 import { timeLayers } from '@/core/motion/timing';
 import { secondsToFrames } from '@/core/time';
-import { work } from '@/store/work';
+import { work, type Progress } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
@@ -20,8 +21,17 @@ const KINDS: readonly { value: EventKind; label: string }[] = [
 ];
 
 interface Found {
-  readonly own: ClipEvent;
-  readonly other: ClipEvent;
+  /** The layer that was looked at beside this one. */
+  readonly with: string;
+  readonly own: Happening;
+  readonly other: Happening;
+}
+
+/** What happens in a layer's clip, which lasts so many seconds. */
+interface Happening {
+  readonly layer: string;
+  readonly event: ClipEvent;
+  readonly duration: number;
 }
 
 /** Shifts a clip so that something that happens in it happens together with the same in another. */
@@ -35,24 +45,22 @@ export function LineUpFold({ layer }: SectionProps<ClipLayer>) {
   const { progress, result, problem, run } = useLongWork<Found>();
   const other = others.find(({ id }) => id === chosen) ?? others[0];
   if (!other) return null;
-  const footageOf = (clip: ClipLayer) => bundle.footage.find(({ id }) => id === clip.footage)!;
+  const look = async (clip: ClipLayer, report: Progress, signal: AbortSignal) => {
+    const footage = bundle.footage.find(({ id }) => id === clip.footage);
+    if (!footage) {
+      throw new MoonError('not-found', `The footage of “${clip.name}” is no longer in the kit.`);
+    }
+    const event = await work.findEvent(footage, kind, report, signal);
+    return { layer: clip.id, event, duration: footage.duration };
+  };
   const find = () =>
     void run(async (report, signal) => ({
-      own: await work.findEvent(footageOf(layer), kind, report, signal),
-      other: await work.findEvent(footageOf(other), kind, report, signal),
+      with: other.id,
+      own: await look(layer, report, signal),
+      other: await look(other, report, signal),
     }));
-  const by = result ? shiftFor(result) : 0;
-  /** Frames by which this clip has to start later. */
-  function shiftFor({ own, other: theirs }: Found): number {
-    const timings = timeLayers(document);
-    const at = (clip: ClipLayer, event: ClipEvent) =>
-      timings.get(clip.id)!.from +
-      secondsToFrames(
-        clip.time.lead + (event.seconds - clip.time.in) / clip.time.speed,
-        document.rate,
-      );
-    return at(other, theirs) - at(layer, own);
-  }
+  const found = result?.with === other.id ? result : null;
+  const by = found ? framesApart(document, found) : 0;
   return (
     <Fold label="Line up" icon="vector-link" now={`with ${other.name}`}>
       {others.length > 1 ? (
@@ -77,10 +85,10 @@ export function LineUpFold({ layer }: SectionProps<ClipLayer>) {
           <Words>{problem}</Words>
         </View>
       ) : null}
-      {result ? (
+      {found ? (
         <View role="group" aria-label="Found">
           <Words>
-            {`At ${result.own.seconds.toFixed(2)} s here and at ${result.other.seconds.toFixed(2)} s there: ${by === 0 ? 'they are lined up' : `${by} frames apart`}. Certainty ${percent(Math.min(result.own.certainty, result.other.certainty))}.`}
+            {`At ${found.own.event.seconds.toFixed(2)} s here and at ${found.other.event.seconds.toFixed(2)} s there: ${by === 0 ? 'they are lined up' : `${Math.abs(by)} frames apart`}. Certainty ${percent(Math.min(found.own.event.certainty, found.other.event.certainty))}.`}
           </Words>
           <Action
             label="Line them up"
@@ -93,6 +101,18 @@ export function LineUpFold({ layer }: SectionProps<ClipLayer>) {
       ) : null}
     </Fold>
   );
+}
+
+/** Frames by which what happens in this clip comes before what happens in the other. */
+function framesApart(document: Stack, { own, other }: Found): number {
+  const timings = timeLayers(document);
+  const frameOf = ({ layer, event, duration }: Happening): number => {
+    const { time } = document.layers.find(({ id }) => id === layer) as ClipLayer;
+    const run = time.reverse ? (time.out ?? duration) - event.seconds : event.seconds - time.in;
+    const elapsed = time.lead + run / time.speed;
+    return timings.get(layer)!.from + secondsToFrames(elapsed, document.rate);
+  };
+  return frameOf(other) - frameOf(own);
 }
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
