@@ -23,6 +23,7 @@ import { Fold } from '@/ui/Fold';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
 import { useBackground } from '../../shared/useBackground';
+import { LookAction } from '../../shared/LookAction';
 import { useLongWork } from '../../shared/useLongWork';
 import { useEditing, usePausedFrame, type View as StageView } from '../editing';
 import { MattesFold } from './MattesFold';
@@ -110,19 +111,13 @@ function FindIt({ layer }: FootageProps) {
       set({ ...found, cleanBlack, cleanWhite, choke, feather }, null);
     });
   return (
-    <View style={styles.row}>
-      <Action
-        label={progress ? 'Looking…' : 'Find it for me'}
-        icon="auto-fix"
-        disabled={progress !== null}
-        onPress={find}
-      />
-      {problem ? (
-        <View role="alert">
-          <Words>{problem}</Words>
-        </View>
-      ) : null}
-    </View>
+    <LookAction
+      label="Find it for me"
+      icon="auto-fix"
+      progress={progress}
+      problem={problem}
+      onPress={find}
+    />
   );
 }
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import { shiftLayer, type ClipLayer, type Stack } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import type { ClipEvent, EventKind } from '@/core/footage/events';
@@ -10,6 +10,7 @@ import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
 import { Words } from '@/ui/Words';
+import { LookAction } from '../../shared/LookAction';
 import { useLongWork } from '../../shared/useLongWork';
 import { useEditing } from '../editing';
 import type { SectionProps } from './types';
@@ -72,19 +73,13 @@ export function LineUpFold({ layer }: SectionProps<ClipLayer>) {
         />
       ) : null}
       <Choice label="Line up by" options={KINDS} value={kind} onChange={setKind} />
-      <View style={styles.row}>
-        <Action
-          label={progress ? `Looking… ${progress.done} of ${progress.total}` : 'Find it in both'}
-          icon="magnify"
-          disabled={progress !== null}
-          onPress={find}
-        />
-      </View>
-      {problem ? (
-        <View role="alert">
-          <Words>{problem}</Words>
-        </View>
-      ) : null}
+      <LookAction
+        label="Find it in both"
+        icon="magnify"
+        progress={progress}
+        problem={problem}
+        onPress={find}
+      />
       {found ? (
         <View role="group" aria-label="Found">
           <Words>
@@ -116,5 +111,3 @@ function framesApart(document: Stack, { own, other }: Found): number {
 }
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
-
-const styles = StyleSheet.create({ row: { flexDirection: 'row' } });

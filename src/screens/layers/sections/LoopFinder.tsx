@@ -4,6 +4,7 @@ import { GOOD_SEAM } from '@/core/footage/loops';
 import { work, type FoundLoop } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Words } from '@/ui/Words';
+import { LookAction } from '../../shared/LookAction';
 import { useLongWork } from '../../shared/useLongWork';
 
 interface LoopFinderProps {
@@ -27,19 +28,13 @@ export function LoopFinder({ time, footage, onChange }: LoopFinderProps) {
   };
   return (
     <View>
-      <View style={styles.row}>
-        <Action
-          label={progress ? `Looking… ${progress.done} of ${progress.total}` : 'Find the best loop'}
-          icon="repeat-variant"
-          disabled={progress !== null}
-          onPress={find}
-        />
-      </View>
-      {problem ? (
-        <View role="alert">
-          <Words>{problem}</Words>
-        </View>
-      ) : null}
+      <LookAction
+        label="Find the best loop"
+        icon="repeat-variant"
+        progress={progress}
+        problem={problem}
+        onPress={find}
+      />
       {result ? (
         <View role="group" aria-label="Best loop">
           <Words>{sayWhat(result)}</Words>

@@ -11,7 +11,7 @@ import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Fold } from '@/ui/Fold';
 import { RADIUS, useTokens } from '@/ui/theme';
-import { Words } from '@/ui/Words';
+import { LookAction } from '../../shared/LookAction';
 import { useLongWork } from '../../shared/useLongWork';
 import { useEditing } from '../editing';
 import type { SectionProps } from './types';
@@ -52,23 +52,17 @@ export function QuietFold({ layer }: SectionProps) {
       icon="weather-night"
       now={map ? `${spots.length} found` : 'not looked yet'}
     >
-      <View style={styles.row}>
-        <Action
-          label={progress ? 'Looking…' : 'Look for quiet spots'}
-          icon="magnify"
-          disabled={progress !== null}
-          onPress={() => {
-            setBox(null);
-            setUsed(null);
-            void run(look);
-          }}
-        />
-      </View>
-      {problem ? (
-        <View role="alert">
-          <Words>{problem}</Words>
-        </View>
-      ) : null}
+      <LookAction
+        label="Look for quiet spots"
+        icon="magnify"
+        progress={progress}
+        problem={problem}
+        onPress={() => {
+          setBox(null);
+          setUsed(null);
+          void run(look);
+        }}
+      />
       {map ? <Heat map={map} spots={spots} used={used} /> : null}
       <View style={styles.row}>
         {spots.map((spot, i) => (
