@@ -67,6 +67,7 @@ test('a clip runs from its in point at its speed, and goes back and forth', asyn
   await beginEmpty(page);
   await setCanvas(page, 1280, 720, 4);
   await add(page, 'Picture or clip', 'Hillside, morning');
+  await section(page, 'Time');
   await setNumber(page, 'In point', 2);
   await setNumber(page, 'Out point', 4);
   await setNumber(page, 'Speed', 2);
