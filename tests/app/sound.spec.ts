@@ -1,0 +1,53 @@
+import { expect, test } from '@playwright/test';
+import { bringIn, openEmptyKit, send, setNumber } from '../support/app';
+import { madeClip } from '../support/clips';
+import { deselect, landOn } from '../support/land';
+import { ffmpeg, testFile } from '../support/media';
+
+const FORMATS = ['wav', 'mp3', 'm4a', 'ogg', 'flac'] as const;
+const CLICK = 0.5;
+
+/** A second of silence with a short tone in its middle, in a format. */
+function click(format: string): string {
+  const file = testFile(`click.${format}`);
+  const tone = `aevalsrc='0.7*sin(2*PI*1200*t)*between(t,${CLICK},${CLICK + 0.06})':d=1:s=44100`;
+  const coder = format === 'ogg' ? ['-c:a', 'libvorbis'] : [];
+  ffmpeg('-f', 'lavfi', '-i', tone, ...coder, file);
+  return file;
+}
+
+/** Seconds at which a file becomes loud after it was quiet for a while. */
+function onsets(file: string): readonly number[] {
+  const pcm = ffmpeg('-i', file, '-ac', '1', '-ar', '48000', '-f', 'f32le', '-');
+  const samples = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
+  const found: number[] = [];
+  let last = -48_000;
+  samples.forEach((value, i) => {
+    if (Math.abs(value) < 0.2) return;
+    if (i - last > 24_000) found.push(i / 48_000);
+    last = i;
+  });
+  return found;
+}
+
+test('sounds of every format are heard when they should be, in the file too', async ({ page }) => {
+  await openEmptyKit(page);
+  const picture = madeClip('grey', 320, 180, 30, (context) => {
+    context.fillStyle = '#808080';
+    context.fillRect(0, 0, 320, 180);
+  });
+  await bringIn(page, [picture, ...FORMATS.map(click)]);
+  await landOn(page, 'grey');
+  await setNumber(page, 'Length', FORMATS.length);
+  // All are called “click”; each next one begins a second later.
+  for (const [second] of FORMATS.entries()) {
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'click', exact: true }).nth(second).click();
+    await setNumber(page, 'Starts at', second);
+    await deselect(page);
+  }
+  await page.getByRole('link', { name: 'Send' }).click();
+  const found = onsets(await send(page, 'H.264 .mp4'));
+  expect(found).toHaveLength(FORMATS.length);
+  found.forEach((seconds, i) => expect(Math.abs(seconds - i - CLICK)).toBeLessThan(0.012));
+});
