@@ -35,7 +35,7 @@ function splatAt(constants: usize, index: i32): v128 {
   return v128.load32_splat(constants + (<usize>index << 2));
 }
 
-/** Takes the constants of a key; the inks of known colours are read by `knownColours.ts`. */
+/** Takes the constants of a key. */
 export function setKey(constants: usize): void {
   mode = <i32>load<f32>(constants);
   groundR = splatAt(constants, 1);

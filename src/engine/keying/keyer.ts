@@ -39,7 +39,7 @@ export interface Keyer {
   ) => Promise<Uint8ClampedArray>;
 }
 
-/** By plain code: where pages may not share memory, and until the kernels are there. */
+/** By plain code, where pages may not share memory or the kernels cannot be had. */
 export const plainKeyer: Keyer = {
   keyRgba: async (...picture) => keyPicture(...picture),
   frame: async ({ width, height, matrix, copyTo }, size, key) => {
