@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { backToKit, openDemoKit, sendFrame, setNumber } from '../support/app';
-import { add, beginEmpty, choose, say, section, setCanvas } from '../support/make';
+import { add, beginEmpty, say, section, setCanvas } from '../support/make';
 import { decodeFrame, demoMedia, probe, thickBox, type Pixels } from '../support/media';
 import { landOn } from '../support/land';
 
@@ -54,6 +54,4 @@ test('J13: a faint mark covers a video of any length, in its corner, without a c
     expect(mark.bottom).toBeLessThanOrEqual(720 * 0.95 + 1);
   }
   expect(Math.abs(last.left - late.left)).toBeLessThan(3);
-  await page.getByRole('link', { name: 'Land' }).click();
-  await choose(page, 'New overlay');
 });
