@@ -5,22 +5,33 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { ValidationError } from 'yup';
 import { readEncodeRequest } from './encodeRequest';
-import { Encodes, Refusal } from './encodes';
+import type { Encodes } from './encodes';
 import { hasFfmpeg, SERVER_FORMATS } from './ffmpeg';
+import type { Proxies } from './proxies';
+import { Refusal } from './refusal';
 
 interface AppOptions {
   /** Folder of the built app. */
   readonly site: string;
   readonly encodes: Encodes;
+  readonly proxies: Proxies;
   readonly log: Logger;
 }
 
 /** The whole server: the app's files, isolated and under a strict policy, and the encode API. */
-export function createApp({ site, encodes, log }: AppOptions): Express {
+export function createApp({ site, encodes, proxies, log }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(policy());
-  app.use('/api', api(encodes));
+  app.get('/api/health', async (_request, response) => {
+    const able = await hasFfmpeg();
+    response.json({ formats: able ? SERVER_FORMATS : [], proxies: able });
+  });
+  app.use('/api/encodes', encodeRoutes(encodes));
+  app.use('/api/proxies', proxyRoutes(proxies));
+  app.use('/api', (_request, response) => {
+    response.status(404).json({ error: 'There is nothing at this address.' });
+  });
   app.use(express.static(site, { index: false, setHeaders: cacheHeaders }));
   app.get('/{*splat}', (_request, response, next) => {
     const page = join(site, 'index.html');
@@ -37,30 +48,50 @@ export function createApp({ site, encodes, log }: AppOptions): Express {
   return app;
 }
 
-function api(encodes: Encodes): express.Router {
+function encodeRoutes(encodes: Encodes): express.Router {
   const router = express.Router();
-  router.get('/health', async (_request, response) => {
-    response.json({ formats: (await hasFfmpeg()) ? SERVER_FORMATS : [] });
-  });
-  router.post('/encodes', express.json({ limit: '10kb' }), (request, response) => {
+  router.post('/', express.json({ limit: '10kb' }), (request, response) => {
     response.status(201).json(encodes.create(readEncodeRequest(request.body)));
   });
-  router.post('/encodes/:id/frames/:first', async (request, response) => {
+  router.get('/:id', (request, response) => {
+    response.json({ place: encodes.place(request.params.id) });
+  });
+  router.post('/:id/sound', async (request, response) => {
+    await encodes.addSound(request.params.id, request);
+    response.status(204).end();
+  });
+  router.post('/:id/frames/:first', async (request, response) => {
     const { id, first } = request.params;
     await encodes.addFrames(id, Number(first), Number(request.query.count), request);
     response.status(204).end();
   });
-  router.post('/encodes/:id/finish', async (request, response) => {
+  router.post('/:id/finish', async (request, response) => {
     const { id } = request.params;
     const file = await encodes.finish(id);
     response.sendFile(file, () => encodes.drop(id));
   });
-  router.delete('/encodes/:id', (request, response) => {
+  router.delete('/:id', (request, response) => {
     encodes.drop(request.params.id);
     response.status(204).end();
   });
-  router.use((_request, response) => {
-    response.status(404).json({ error: 'There is nothing at this address.' });
+  return router;
+}
+
+function proxyRoutes(proxies: Proxies): express.Router {
+  const router = express.Router();
+  router.post('/', async (request, response) => {
+    response.status(201).json(await proxies.create(request));
+  });
+  router.get('/:id', async (request, response) => {
+    response.json(await proxies.progress(request.params.id));
+  });
+  router.get('/:id/file', (request, response) => {
+    const { id } = request.params;
+    response.sendFile(proxies.file(id), () => proxies.drop(id));
+  });
+  router.delete('/:id', (request, response) => {
+    proxies.drop(request.params.id);
+    response.status(204).end();
   });
   return router;
 }

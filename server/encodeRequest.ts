@@ -1,4 +1,4 @@
-import { number, object, string, type InferType } from 'yup';
+import { boolean, number, object, string, type InferType } from 'yup';
 import { SERVER_FORMATS } from './ffmpeg';
 
 const whole = (max: number) => number().strict().integer().min(1).max(max).required();
@@ -8,6 +8,7 @@ const schema = object({
   width: whole(7680),
   height: whole(7680),
   frames: whole(200_000),
+  sound: boolean().strict().required(),
   rate: object({ num: whole(240_000), den: whole(1001) })
     .strict()
     .noUnknown()

@@ -1,104 +1,72 @@
 import type { ChildProcess } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
-import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { availableParallelism, tmpdir } from 'node:os';
+import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
-import type { Readable, Writable } from 'node:stream';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { EncodeRequest } from './encodeRequest';
-import { extensionOf, startEncode } from './ffmpeg';
+import { encodeArgs, extensionOf, SOUND } from './ffmpeg';
+import { Jobs, type Job } from './jobs';
+import { feed, limited } from './receive';
+import { Refusal } from './refusal';
+import type { Turns } from './turns';
 
-/** A refusal with the HTTP status it is sent with; the message is for people. */
-export class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message);
-  }
-}
-
+/** What is known of one encode besides its job. */
 interface Encode {
-  readonly id: string;
   readonly request: EncodeRequest;
-  readonly folder: string;
-  readonly file: string;
-  child: ChildProcess | null;
-  problem: string;
+  encoder: ChildProcess | null;
+  /** Frames that have come. */
   received: number;
-  idle: NodeJS.Timeout | null;
-  /** Resolves when it is this encode's turn. */
-  readonly turn: Promise<void>;
-  readonly begin: () => void;
+  /** Bytes of sound that have come. */
+  heard: number;
 }
 
 export interface EncodeLimits {
-  /** Encodes that run at once. */
-  readonly running: number;
-  /** Encodes that may wait for their turn. */
-  readonly waiting: number;
   /** Milliseconds without a request after which a client counts as gone. */
   readonly idle: number;
   /** Bytes of one request's frames. */
   readonly body: number;
 }
 
-const DEFAULT_LIMITS: EncodeLimits = {
-  running: Math.max(1, availableParallelism()),
-  waiting: 20,
-  idle: 60_000,
-  body: 512 * 1024 * 1024,
-};
+const FRAMES_LIMIT = 512 * 1024 * 1024;
 
 const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 
-/** Resolves once a full stream takes more, or never will. */
-function roomIn(stream: Writable): Promise<void> {
-  return new Promise((resolve) => {
-    const done = () => {
-      stream.off('drain', done).off('close', done);
-      resolve();
-    };
-    stream.on('drain', done).on('close', done);
-  });
-}
-
-/** The encode jobs of one server: at most one a core runs, the others wait in order. */
+/** Files made of frames that come one after the other, with their sound before them. */
 export class Encodes {
-  private readonly jobs = new Map<string, Encode>();
-  private readonly limits: EncodeLimits;
+  private readonly jobs: Jobs<Encode>;
+  private readonly bodyLimit: number;
 
-  constructor(limits: Partial<EncodeLimits> = {}) {
-    this.limits = { ...DEFAULT_LIMITS, ...limits };
+  constructor(turns: Turns, limits: Partial<EncodeLimits> = {}) {
+    this.jobs = new Jobs(turns, limits.idle);
+    this.bodyLimit = limits.body ?? FRAMES_LIMIT;
   }
 
   /** @throws Refusal 503 when too many wait already */
   create(request: EncodeRequest): { id: string; place: number } {
-    const place = Math.max(0, this.jobs.size + 1 - this.limits.running);
-    if (place > this.limits.waiting) {
-      throw new Refusal(503, 'The encode server is busy. Try again in a minute.');
-    }
-    const folder = mkdtempSync(join(tmpdir(), 'moon-patch-'));
-    let begin = () => {};
-    const turn = new Promise<void>((resolve) => (begin = resolve));
-    const id = randomUUID();
-    const file = join(folder, `out.${extensionOf(request.format)}`);
-    const encode: Encode = {
-      id,
-      request,
-      folder,
-      file,
-      child: null,
-      problem: '',
-      received: 0,
-      idle: null,
-      turn,
-      begin,
-    };
-    this.jobs.set(id, encode);
-    this.touch(encode);
-    this.startNext();
-    return { id, place };
+    const job = this.jobs.create({ request, encoder: null, received: 0, heard: 0 });
+    return { id: job.id, place: job.turn.place() };
+  }
+
+  /** How many are served before this one. @throws Refusal 404 */
+  place(id: string): number {
+    return this.jobs.find(id).job.turn.place();
+  }
+
+  /**
+   * Appends to the sound: 16-bit stereo at 48 kHz.
+   * @throws Refusal when none was announced, frames have come already, or it outlasts the pictures
+   */
+  addSound(id: string, body: Readable): Promise<void> {
+    return this.guarded(id, async (job, encode) => {
+      const { frames, rate, sound } = encode.request;
+      if (!sound) throw new Refusal(400, 'No sound was announced.');
+      if (encode.received > 0) throw new Refusal(409, 'Sound has to come before the frames.');
+      const whole = Math.ceil(((frames * rate.den) / rate.num) * SOUND.rate) * SOUND.bytes;
+      const file = createWriteStream(soundFile(job), { flags: 'a' });
+      // A little more, because places in it are rounded.
+      await pipeline(limited(body, whole + SOUND.rate - encode.heard), file);
+      encode.heard += file.bytesWritten;
+    });
   }
 
   /**
@@ -106,108 +74,70 @@ export class Encodes {
    * @throws Refusal when they are out of order, too many, too large or not PNG
    */
   async addFrames(id: string, first: number, count: number, body: Readable): Promise<void> {
-    const encode = this.find(id);
-    if (first !== encode.received) {
-      throw new Refusal(409, `Frame ${encode.received} is due, not frame ${first}.`);
+    const { detail } = this.jobs.find(id);
+    if (first !== detail.received) {
+      throw new Refusal(409, `Frame ${detail.received} is due, not frame ${first}.`);
     }
-    if (!(count >= 1) || first + count > encode.request.frames) {
+    if (!(count >= 1) || first + count > detail.request.frames) {
       throw new Refusal(400, 'These are more frames than were announced.');
     }
-    encode.received += count;
-    this.hold(encode);
-    await encode.turn;
-    try {
-      await this.feed(encode, body);
-    } catch (error) {
-      // Half a frame, or a client that went away in the middle of one, has spoilt the stream.
-      this.drop(id);
-      throw error;
-    }
-    this.touch(encode);
+    detail.received += count;
+    await this.guarded(id, async (job, encode) => {
+      await job.turn.begun;
+      encode.encoder ??= startEncoder(job, encode);
+      const pictures = limited(body, this.bodyLimit, checkPng);
+      await feed(pictures, encode.encoder.stdin!).catch((error) => {
+        throw error instanceof Refusal ? error : job.gaveUp();
+      });
+    });
   }
 
   /** Ends an encode. @returns the file's path; the caller drops the encode once it is sent */
   async finish(id: string): Promise<string> {
-    const encode = this.find(id);
-    const { received, request } = encode;
+    const { received, request } = this.jobs.find(id).detail;
     if (received !== request.frames) {
       throw new Refusal(409, `Only ${received} of ${request.frames} frames have come.`);
     }
-    this.hold(encode);
-    await encode.turn;
-    const child = encode.child!;
-    child.stdin!.end();
-    const code = child.exitCode ?? (await once(child, 'close'))[0];
-    if (code !== 0) {
-      this.drop(id);
-      throw new Refusal(
-        500,
-        `The encoder gave up: ${encode.problem.trim().split('\n').at(-1) ?? 'no reason given'}`,
-      );
-    }
-    return encode.file;
+    return this.guarded(id, async (job, { encoder }) => {
+      encoder!.stdin!.end();
+      await job.ended();
+      return outFile(job, request);
+    });
   }
 
   /** Stops an encode and removes all it left. */
   drop(id: string): void {
-    const encode = this.jobs.get(id);
-    if (!encode) return;
-    this.jobs.delete(id);
-    this.hold(encode);
-    encode.child?.kill('SIGKILL');
-    encode.begin();
-    rmSync(encode.folder, { recursive: true, force: true });
-    this.startNext();
+    this.jobs.drop(id);
   }
 
   dropAll(): void {
-    for (const id of [...this.jobs.keys()]) this.drop(id);
+    this.jobs.dropAll();
   }
 
-  private find(id: string): Encode {
-    const encode = this.jobs.get(id);
-    if (!encode) throw new Refusal(404, 'This encode is no longer there. Press Send again.');
-    return encode;
-  }
-
-  private startNext(): void {
-    const running = [...this.jobs.values()].filter((job) => job.child).length;
-    const next = [...this.jobs.values()].find((job) => !job.child);
-    if (!next || running >= this.limits.running) return;
-    const child = startEncode(next.request, next.file);
-    child.stderr!.on('data', (text) => (next.problem = (next.problem + text).slice(-2000)));
-    child.stdin!.on('error', () => undefined);
-    child.on('error', (error) => (next.problem = error.message));
-    next.child = child;
-    next.begin();
-    this.startNext();
-  }
-
-  private async feed(encode: Encode, body: Readable): Promise<void> {
-    const stdin = encode.child?.stdin;
-    let bytes = 0;
-    for await (const chunk of body as AsyncIterable<Buffer>) {
-      if (bytes === 0 && !chunk.subarray(0, 8).equals(PNG_SIGNATURE.subarray(0, chunk.length))) {
-        throw new Refusal(400, 'Frames have to be PNG pictures.');
-      }
-      bytes += chunk.length;
-      if (bytes > this.limits.body) throw new Refusal(413, 'These frames are too large.');
-      if (!stdin?.writable) {
-        throw new Refusal(500, `The encoder gave up: ${encode.problem.trim() || 'it was stopped'}`);
-      }
-      if (!stdin.write(chunk)) await roomIn(stdin);
+  /** Half a frame, or a client that went away in the middle of one, has spoilt the stream: nothing is left of it. */
+  private async guarded<T>(id: string, work: (job: Job, encode: Encode) => Promise<T>): Promise<T> {
+    try {
+      return await this.jobs.serve(id, work);
+    } catch (error) {
+      this.drop(id);
+      throw error;
     }
   }
+}
 
-  private hold(encode: Encode): void {
-    if (encode.idle) clearTimeout(encode.idle);
-    encode.idle = null;
-  }
+const soundFile = (job: Job): string => join(job.folder, 'sound.pcm');
 
-  /** Starts waiting for the client's next request. */
-  private touch(encode: Encode): void {
-    this.hold(encode);
-    const timer: unknown = setTimeout(() => this.drop(encode.id), this.limits.idle);
-    encode.idle = (timer as NodeJS.Timeout).unref();
+const outFile = (job: Job, { format }: EncodeRequest): string =>
+  join(job.folder, `out.${extensionOf(format)}`);
+
+function startEncoder(job: Job, { request, heard }: Encode): ChildProcess {
+  const sound = heard > 0 ? soundFile(job) : null;
+  const args = encodeArgs(request, sound, outFile(job, request));
+  return job.start('ffmpeg', args, ['pipe', 'ignore', 'pipe']);
+}
+
+function checkPng(head: Buffer): void {
+  if (!head.subarray(0, 8).equals(PNG_SIGNATURE.subarray(0, head.length))) {
+    throw new Refusal(400, 'Frames have to be PNG pictures.');
   }
 }

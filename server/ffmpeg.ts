@@ -1,48 +1,75 @@
-import { execFile, spawn, type ChildProcess } from 'node:child_process';
+import { execFile } from 'node:child_process';
+import type { EncodeRequest } from './encodeRequest';
 
 /** Whether ffmpeg can be run here. */
 export const hasFfmpeg = (): Promise<boolean> =>
   new Promise((resolve) => execFile('ffmpeg', ['-version'], (error) => resolve(error === null)));
 
+/** The sound that clients send: 16-bit stereo; `bytes` are those of one moment. */
+export const SOUND = { rate: 48_000, bytes: 4 } as const;
+
 /** BT.709 in limited range, converted and tagged, so that no reader has to guess. */
-const COLOUR = [
-  '-vf',
+const BT709 =
   'scale=out_color_matrix=bt709:out_range=tv,' +
-    'setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv',
+  'setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv';
+
+const PRORES = [
+  ...['-vf', BT709],
+  ...'-c:v prores_ks -profile:v 4444 -pix_fmt yuva444p10le -qscale:v 5 -vendor apl0'.split(' '),
+  ...'-c:a pcm_s16le'.split(' '),
 ];
 
 /** Encoder arguments by format; nothing a client sends becomes an argument but checked numbers. */
 const ENCODERS: Readonly<Record<string, { args: readonly string[]; extension: string }>> = {
-  prores4444: {
-    extension: 'mov',
-    args: [
-      ...COLOUR,
-      ...'-c:v prores_ks -profile:v 4444 -pix_fmt yuva444p10le -qscale:v 5 -vendor apl0'.split(' '),
-    ],
-  },
+  prores4444: { extension: 'mov', args: PRORES },
 };
 
 export const SERVER_FORMATS = Object.keys(ENCODERS);
 
 export const extensionOf = (format: string): string => ENCODERS[format].extension;
 
-interface EncodeInput {
-  readonly format: string;
-  readonly rate: { readonly num: number; readonly den: number };
+const QUIETLY = ['-v', 'error', '-nostdin', '-y'];
+
+/** Arguments to read PNG frames from standard input, with the sound of a file, and write `file`. */
+export function encodeArgs(
+  { format, rate }: Pick<EncodeRequest, 'format' | 'rate'>,
+  sound: string | null,
+  file: string,
+): readonly string[] {
+  const frames = '-f image2pipe -c:v png -framerate'.split(' ');
+  const heard = sound ? ['-f', 's16le', '-ar', `${SOUND.rate}`, '-ac', '2', '-i', sound] : [];
+  const inputs = [...frames, `${rate.num}/${rate.den}`, '-i', '-', ...heard];
+  return [...QUIETLY, ...inputs, ...ENCODERS[format].args, file];
 }
 
-/** Starts an ffmpeg that reads PNG frames from its standard input and writes `file`. */
-export function startEncode({ format, rate }: EncodeInput, file: string): ChildProcess {
-  const input = [
-    '-f',
-    'image2pipe',
-    '-c:v',
-    'png',
-    '-framerate',
-    `${rate.num}/${rate.den}`,
-    '-i',
-    '-',
-  ];
-  const args = ['-v', 'error', '-nostdin', '-y', ...input, ...ENCODERS[format].args, file];
-  return spawn('ffmpeg', args, { stdio: ['pipe', 'ignore', 'pipe'] });
-}
+/** A file from outside may only be media: no playlist of its own makes ffmpeg open other files. */
+export const READ_SAFELY = [
+  ...['-protocol_whitelist', 'file'],
+  ...['-format_whitelist', 'mov,matroska,avi,asf,mpeg,mpegts,flv,mp3,wav,ogg,flac,aac,aiff'],
+];
+
+export type ProxyKind = 'solid' | 'clear' | 'sound';
+
+/** H.264 of high quality, with a key frame often enough for quick seeking. */
+const SOLID = [
+  ...['-vf', `pad=ceil(iw/2)*2:ceil(ih/2)*2,${BT709}`],
+  ...'-c:v libx264 -preset veryfast -crf 14 -g 30 -pix_fmt yuv420p'.split(' '),
+];
+const AAC = '-c:a aac -b:a 192k -ac 2 -movflags +faststart'.split(' ');
+const STREAMS = '-map 0:v:0? -map 0:a:0? -sn -dn'.split(' ');
+
+const PROXIES: Readonly<Record<ProxyKind, readonly string[]>> = {
+  solid: [...STREAMS, ...SOLID, ...AAC],
+  clear: [...STREAMS, ...PRORES],
+  sound: ['-vn', ...AAC],
+};
+
+/** Arguments to copy `source` into `file`, with its progress on standard output. */
+export const proxyArgs = (kind: ProxyKind, source: string, file: string): readonly string[] => [
+  ...QUIETLY,
+  ...'-progress pipe:1'.split(' '),
+  ...READ_SAFELY,
+  ...['-i', source],
+  ...PROXIES[kind],
+  file,
+];

@@ -22,18 +22,18 @@ export class Artist {
   /** Paints one frame of a bundle's document on a clear canvas, stretched over all of it. */
   async paintFrame(context: Context, bundle: Bundle, frame: number): Promise<void> {
     const assets = await this.assets(bundle);
-    await this.paint(context, sceneAt(bundle.document, frame, assets), assets);
+    await this.paint(context, sceneAt(bundle.document, frame, assets));
   }
 
   /** Paints a scene on a canvas that is clear yet. */
-  async paint(context: Context, scene: Scene, assets: SceneAssets): Promise<void> {
-    const scale = await this.prepare(context, scene, assets);
+  async paint(context: Context, scene: Scene): Promise<void> {
+    const scale = await this.prepare(context, scene);
     this.frames.paint(context as PaintContext, scene, scale);
   }
 
   /** Paints a scene over what the canvas holds. */
-  async paintOver(context: Context, scene: Scene, assets: SceneAssets): Promise<void> {
-    const scale = await this.prepare(context, scene, assets);
+  async paintOver(context: Context, scene: Scene): Promise<void> {
+    const scale = await this.prepare(context, scene);
     paintScene(context as PaintContext, scene, this.tools, scale);
   }
 
@@ -43,9 +43,9 @@ export class Artist {
   }
 
   /** Fetches the pictures a scene needs. */
-  private async prepare({ canvas }: Context, scene: Scene, assets: SceneAssets): Promise<Scale> {
+  private async prepare({ canvas }: Context, scene: Scene): Promise<Scale> {
     const scale = { x: canvas.width / scene.width, y: canvas.height / scene.height };
-    await this.shelf.prepare(picturesOf(scene.items), assets.footage, Math.max(scale.x, scale.y));
+    await this.shelf.prepare(picturesOf(scene.items), Math.max(scale.x, scale.y));
     return scale;
   }
 }

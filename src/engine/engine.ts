@@ -24,7 +24,8 @@ import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
-import type { SendRequest, SendStage, Sent, ServerHealth } from './send';
+import type { SendRequest, SendStage, Sent } from './send';
+import type { ServerHealth } from './server';
 import type { MeasuredSound } from './sound/measureSound';
 import type { StageListener, StageView } from './stage';
 import { installHandlers } from './wire';
@@ -35,7 +36,8 @@ export type { KeyFigures } from './judgeKey';
 export type { FoundLoop } from './lookThrough';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
-export type { ReadBack, SendRequest, SendStage, Sent, ServerHealth } from './send';
+export type { ReadBack, SendRequest, SendStage, Sent } from './send';
+export type { ServerHealth } from './server';
 export type { MeasuredSound } from './sound/measureSound';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
 export type { Viewport } from './viewport';
@@ -96,6 +98,12 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
 export const engine = {
   importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage | FontFile> =>
     bench().importMedia(file, stamp),
+  importCopy: (
+    file: File,
+    stamp: { id: string; created: number },
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<Footage | FontFile> => sender().importCopy(file, stamp, proxy(progress), signal),
   sweepMedia: (used: readonly string[]): Promise<void> => bench().sweepMedia(used),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
   saveKit: (kit: Kit): Promise<Blob> => bench().saveKit(kit),

@@ -6,11 +6,13 @@ import { sweepMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
 import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
-import { clearScratchFiles, send, serverHealth } from './send';
+import { clearScratchFiles, send } from './send';
+import { serverHealth } from './server';
 import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
 import { measureSound } from './sound/measureSound';
 import { mixSound } from './sound/live';
+import { importCopy } from './readableCopy';
 import { recoverAlpha } from './recoverAlpha';
 import { findRecording } from './recording';
 import { drawSvg } from './svg';
@@ -35,6 +37,7 @@ const api = {
   },
   showOnStage: (view: SentView) => stage?.show(view),
   importMedia,
+  importCopy,
   sweepMedia,
   clearScratchFiles,
   saveKit,

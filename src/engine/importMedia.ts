@@ -78,6 +78,8 @@ function fontName(bytes: Uint8Array, fileName: string): string {
 
 async function read(file: File, sniffed: MediaType) {
   const { extension } = sniffed;
+  if (sniffed.foreign)
+    throw noCodec(file.name, `is ${extension.toUpperCase()}, which browsers cannot read`);
   if (sniffed.type !== 'still') {
     const measured = await measureTimed(file);
     return { bytes: new Uint8Array(await file.arrayBuffer()), extension, measured };
@@ -156,7 +158,7 @@ async function measureTimed(file: File): Promise<Measured> {
     const audio = await input.getPrimaryAudioTrack();
     if (!audio) throw unreadable(file.name, 'is cut off, or holds neither video nor sound');
     if (!(await audio.canDecode()))
-      throw unreadable(file.name, 'holds sound of a kind this browser cannot play');
+      throw noCodec(file.name, 'holds sound of a kind this browser cannot play');
     const duration = await audio.computeDuration();
     return { type: 'sound', width: 0, height: 0, duration, rate: null, alpha: false };
   } catch (error) {
@@ -169,10 +171,8 @@ async function measureTimed(file: File): Promise<Measured> {
 
 async function measureVideo(track: InputVideoTrack, name: string): Promise<Measured> {
   if (!(await track.canDecode())) {
-    throw unreadable(
-      name,
-      `holds video this browser cannot read (${track.codec ?? 'unknown codec'}); convert it to H.264 or VP9`,
-    );
+    const codec = track.codec ?? 'unknown codec';
+    throw noCodec(name, `holds video this browser cannot read (${codec})`);
   }
   const { packetCount, averagePacketRate } = await track.computePacketStats();
   const end = await track.computeDuration();
@@ -209,6 +209,10 @@ function nearestRate(measured: number): Rate {
   const loose = RATES.find(({ rate }) => Math.abs(perSecond(rate) / measured - 1) < 0.005);
   return loose?.rate ?? { num: Math.max(1000, Math.round(measured * 1000)), den: 1000 };
 }
+
+/** The file is sound; only this browser cannot read it. */
+const noCodec = (name: string, what: string): MoonError =>
+  new MoonError('codec-unreadable', `“${name}” was not brought in: it ${what}.`);
 
 const unreadable = (name: string, what: string): MoonError =>
   new MoonError('media-unreadable', `“${name}” was not brought in: it ${what}.`);

@@ -49,7 +49,7 @@ async function artworkPixels(
   const assets = await artist.assets(bundle);
   const context = softwareContext(width, height);
   const scene = { ...sceneAt(bundle.document, frame, assets), backdrop: null };
-  await artist.paint(context, scene, assets);
+  await artist.paint(context, scene);
   return context.getImageData(0, 0, width, height).data;
 }
 

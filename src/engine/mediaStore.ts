@@ -58,7 +58,7 @@ async function chunkAt(hash: string, index: number): Promise<string> {
   if (chunk === null) {
     throw new MoonError(
       'media-missing',
-      'A media file is no longer in this browser. Bring it in again.',
+      'A media file is no longer in this browser. Open its footage in the kit and put the file in its place again.',
     );
   }
   return chunk;

@@ -70,7 +70,7 @@ async function open(bundle: Bundle, layer: string, frame: number): Promise<Opene
   const context = softwareContext(width, height);
   try {
     const assets = await artist.assets(bundle);
-    await artist.paint(context, sceneAt(asItCame(document, layer), frame, assets), assets);
+    await artist.paint(context, sceneAt(asItCame(document, layer), frame, assets));
   } finally {
     artist.close();
   }

@@ -28,19 +28,14 @@ export class PictureShelf {
    * Decodes what the items show.
    * @param scale canvas pixels per scene pixel; pictures are not decoded larger than shown
    */
-  async prepare(
-    items: readonly PictureItem[],
-    footage: (id: string) => Footage | undefined,
-    scale: number,
-  ): Promise<void> {
+  async prepare(items: readonly PictureItem[], scale: number): Promise<void> {
     const seen = new Map<string, number>();
     // All at once: one is copied while another is worked on.
     const decoded = items.map(async (item) => {
-      const source = footage(item.footage);
-      if (!source) return [];
-      const occurrence = seen.get(item.footage) ?? 0;
-      seen.set(item.footage, occurrence + 1);
-      const picture = await this.decode(item, source, `${item.footage}#${occurrence}`, scale);
+      const { hash } = item.footage.media;
+      const occurrence = seen.get(hash) ?? 0;
+      seen.set(hash, occurrence + 1);
+      const picture = await this.decode(item, `${hash}#${occurrence}`, scale);
       return picture ? [[item, picture] as const] : [];
     });
     this.prepared = new Map((await Promise.all(decoded)).flat());
@@ -56,11 +51,11 @@ export class PictureShelf {
 
   private async decode(
     item: PictureItem,
-    footage: Footage,
     slot: string,
     scale: number,
   ): Promise<CanvasImageSource | null> {
-    const [a, b] = item.matrix;
+    const { footage, matrix } = item;
+    const [a, b] = matrix;
     const shown = Math.min(1, Math.hypot(a, b) * scale);
     const width = Math.max(1, Math.round(item.width * shown));
     const height = Math.max(1, Math.round(item.height * shown));
@@ -131,10 +126,10 @@ export class PictureShelf {
   }
 
   private still(footage: Footage): Promise<ImageBitmap> {
-    const known = this.stills.get(footage.id);
+    const known = this.stills.get(footage.media.hash);
     if (known) return known;
     const opened = decodeStill(footage.media);
-    this.stills.set(footage.id, opened);
+    this.stills.set(footage.media.hash, opened);
     return opened;
   }
 

@@ -38,7 +38,7 @@ export async function recoverAlpha(
   );
   const [a, b] = [await open(first), await open(second)];
   const { width, height } = first;
-  const target = { width, height, rate, frames: count, sounds: false };
+  const target = { width, height, rate, frames: count, sound: null };
   const encoder = await vp9Encoder(target, true);
   const context = softwareContext(width, height);
   try {
@@ -50,7 +50,7 @@ export async function recoverAlpha(
       const clear = twoBackdrops(one, other, pair.ground1, pair.ground2);
       const data = new ImageData(clear as Uint8ClampedArray<ArrayBuffer>, width, height);
       context.putImageData(data, 0, 0);
-      await encoder.add(context, frame, null);
+      await encoder.add(context, frame);
       progress(frame + 1, count);
     }
     const file = await encoder.finish();

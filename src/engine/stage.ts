@@ -206,7 +206,7 @@ export class Stage {
           paintSurface(context, matte ? 'black' : 'checks'),
         ),
         await this.bitmap(view, async (context) => {
-          await this.artist.paint(context, alone, assets);
+          await this.artist.paint(context, alone);
           if (matte) whiten(context);
         }),
       ];
@@ -218,11 +218,11 @@ export class Stage {
         : [];
     const shown = (painted: Scene) =>
       seenAs(view, document.kind === 'overlay' ? { ...painted, backdrop: null } : painted);
-    const result = await this.bitmap(view, (to) => this.artist.paint(to, shown(scene), assets));
+    const result = await this.bitmap(view, (to) => this.artist.paint(to, shown(scene)));
     if (view.divider === null) return [...behind, result];
     const before = await this.bitmap(view, async (context) => {
       const unkeyed = sceneAt(withoutKeys(document), frame, assets);
-      await this.artist.paint(context, shown(unkeyed), assets);
+      await this.artist.paint(context, shown(unkeyed));
       const from = Math.round(view.divider! * view.width);
       context.clearRect(from, 0, view.width - from, view.height);
     });
@@ -235,10 +235,10 @@ export class Stage {
     const { layer } = view.mode as Exclude<StageMode, { kind: 'result' }>;
     return this.bitmap(view, async (context) => {
       const alone = layerAlone(document, layer);
-      await this.artist.paint(context, sceneAt(withoutSpill(alone), frame, assets), assets);
+      await this.artist.paint(context, sceneAt(withoutSpill(alone), frame, assets));
       const before = context.getImageData(0, 0, view.width, view.height);
       context.clearRect(0, 0, view.width, view.height);
-      await this.artist.paint(context, sceneAt(alone, frame, assets), assets);
+      await this.artist.paint(context, sceneAt(alone, frame, assets));
       const after = context.getImageData(0, 0, view.width, view.height);
       context.putImageData(amplified(before, after), 0, 0);
     });
@@ -281,7 +281,7 @@ export class Stage {
       { ...guide, seconds, strength: footage ? 1 : guide.strength },
       assets,
     );
-    if (behind) await this.artist.paintOver(context, seenAs(view, behind), assets);
+    if (behind) await this.artist.paintOver(context, seenAs(view, behind));
   }
 }
 
@@ -309,7 +309,7 @@ function guideScene(scene: Scene, guide: Guide, assets: SceneAssets): Scene | nu
     items: [
       {
         kind: 'picture',
-        footage: footage.id,
+        footage,
         seconds: Math.min(guide.seconds, Math.max(0, footage.duration - 0.001)),
         mix: null,
         key: null,

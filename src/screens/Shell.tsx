@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
 import { DropFiles } from './shared/DropFiles';
 import { Banner, Notices } from './shared/Notices';
+import { UnreadableFiles } from './shared/Unreadable';
 
 /** What is round every screen: theme, saving, notices, dropped files. */
 export function Shell({ children }: { readonly children: ReactNode }) {
@@ -25,6 +26,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         <Banner />
         <DropFiles>{children}</DropFiles>
         <Notices />
+        <UnreadableFiles />
       </View>
     </PaperProvider>
   );

@@ -16,7 +16,7 @@ import {
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';
-import { engine, type Progress } from '@/engine/engine';
+import { engine } from '@/engine/engine';
 import {
   documentAdded,
   documentChanged,
@@ -41,10 +41,10 @@ import type { AppThunk, RootState } from './store';
 
 export const newId = (): string => nanoid(12);
 
-const stamp = () => ({ id: newId(), created: Date.now() });
+export const stamp = () => ({ id: newId(), created: Date.now() });
 
 /** Whether changes are allowed here; says why when they are not. */
-const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
+export const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
   if (!getState().session.following) return true;
   dispatch(
     noticed('This kit is open in another tab. Change it there, or close that tab.', 'problem'),
@@ -176,7 +176,7 @@ export const duplicate =
     dispatch(documentAdded({ ...document, ...stamp(), name: `${document.name} copy` }));
   };
 
-/** What was deleted in this visit, so that Undo can bring it back. */
+/** What was deleted or replaced in this visit, so that Undo can bring it back. */
 const bin = new Map<string, Editable | Footage | FontFile>();
 
 export const remove =
@@ -186,9 +186,16 @@ export const remove =
     const gone =
       selectDocument(state, id) ?? selectFootageById(state, id) ?? selectFontById(state, id);
     if (!gone || !dispatch(mayChange())) return;
-    bin.set(id, gone);
     dispatch(removed(id));
-    dispatch(noticed(`“${gone.name}” was deleted.`, 'note', id));
+    dispatch(noticedGone(gone, `“${gone.name}” was deleted.`));
+  };
+
+/** Keeps what is about to go, and says so with a way back. */
+export const noticedGone =
+  (gone: Editable | Footage | FontFile, text: string): AppThunk =>
+  (dispatch) => {
+    bin.set(gone.id, gone);
+    dispatch(noticed(text, 'note', gone.id));
   };
 
 export const restore =
@@ -200,39 +207,6 @@ export const restore =
     if (kept.kind === 'footage') dispatch(footageSet(kept));
     else if (kept.kind === 'font') dispatch(fontSet(kept));
     else dispatch(documentAdded(kept));
-  };
-
-/** Brings files in, one after the other; each that fails says why, the others still come in. */
-export const importFiles =
-  (files: readonly File[]): AppThunk<Promise<readonly (Footage | FontFile)[]>> =>
-  async (dispatch) => {
-    if (!dispatch(mayChange())) return [];
-    const brought: (Footage | FontFile)[] = [];
-    for (const file of files) {
-      try {
-        const kept = await engine.importMedia(file, stamp());
-        dispatch(kept.kind === 'font' ? fontSet(kept) : footageSet(kept));
-        brought.push(kept);
-      } catch (error) {
-        dispatch(noticed(plainWords(error), 'problem'));
-      }
-    }
-    return brought;
-  };
-
-/** Two exports of one animation over two colours as a clip with alpha, put in the kit. */
-export const recoverAlpha =
-  (
-    first: Footage,
-    second: Footage,
-    progress: Progress,
-    signal: AbortSignal,
-  ): AppThunk<Promise<{ id: string; agreement: number } | null>> =>
-  async (dispatch) => {
-    if (!dispatch(mayChange())) return null;
-    const { footage, pair } = await engine.recoverAlpha(first, second, stamp(), progress, signal);
-    dispatch(footageSet(footage));
-    return { id: footage.id, agreement: pair.agreement };
   };
 
 export const renameKit =

@@ -12,6 +12,12 @@ export interface Notice {
   readonly restore: string | null;
 }
 
+/** A file that this browser cannot read, of which the server may make a copy. */
+export interface Unreadable {
+  readonly id: string;
+  readonly why: string;
+}
+
 /** What is in hand on the Draw screen; `sizes` by brush, in layer pixels. */
 export interface PenSettings {
   readonly tool: 'draw' | 'rub' | 'view';
@@ -46,6 +52,7 @@ const FIRST_PEN: PenSettings = {
 
 interface SessionState {
   readonly notices: readonly Notice[];
+  readonly unreadable: readonly Unreadable[];
   /** Another tab has this kit; this one follows and changes nothing. */
   readonly following: boolean;
   /** Why the newest changes could not be saved; null while all is well. */
@@ -58,6 +65,7 @@ interface SessionState {
 
 const initialState: SessionState = {
   notices: [],
+  unreadable: [],
   following: false,
   unsaved: null,
   theme: 'system',
@@ -80,6 +88,12 @@ const session = createSlice({
     dismissed: (state, { payload }: PayloadAction<string>) => {
       state.notices = state.notices.filter((notice) => notice.id !== payload);
     },
+    foundUnreadable: (state, { payload }: PayloadAction<Unreadable>) => {
+      state.unreadable.push(payload);
+    },
+    leftUnreadable: (state, { payload }: PayloadAction<string>) => {
+      state.unreadable = state.unreadable.filter(({ id }) => id !== payload);
+    },
     followingSet: (state, { payload }: PayloadAction<boolean>) => {
       state.following = payload;
     },
@@ -98,6 +112,15 @@ const session = createSlice({
   },
 });
 
-export const { noticed, dismissed, followingSet, unsavedSet, themeSet, styleCopied, penSet } =
-  session.actions;
+export const {
+  noticed,
+  dismissed,
+  foundUnreadable,
+  leftUnreadable,
+  followingSet,
+  unsavedSet,
+  themeSet,
+  styleCopied,
+  penSet,
+} = session.actions;
 export const sessionReducer = session.reducer;

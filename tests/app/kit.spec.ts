@@ -1,8 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { expect, test, type Page } from '@playwright/test';
-import { bringIn, openDemoKit, openEmptyKit } from '../support/app';
-import { ffmpeg, pngPixels, testFile } from '../support/media';
+import { bringIn, chooseFiles, openDemoKit, openEmptyKit } from '../support/app';
+import { ffmpeg, like, pixelAt, pngPixels, testFile } from '../support/media';
 
 function makeFiles(): string[] {
   const context = createCanvas(320, 180).getContext('2d');
@@ -68,6 +68,39 @@ test('files of every kind come in, each with a picture of what it holds', async 
       )
       .toBeGreaterThan(80);
   }
+});
+
+test('a file that no browser reads comes in as a copy, and another file takes its place', async ({
+  page,
+}) => {
+  const picture = (colour: string, file: string, ...args: readonly string[]) => {
+    const source = `color=c=${colour}:s=320x180:r=25:d=1`;
+    ffmpeg('-f', 'lavfi', '-i', source, ...args, testFile(file));
+    return testFile(file);
+  };
+  await openEmptyKit(page);
+  await bringIn(page, picture('red', 'reel.avi', '-c:v', 'mpeg4'));
+  await expect(page.getByText('it is AVI, which browsers cannot read')).toBeVisible();
+  await page.getByRole('button', { name: 'Make a copy' }).click();
+  await page.getByRole('link', { name: 'Open reel' }).click();
+  const shows = async (colour: readonly number[]) => {
+    const frame = page.getByRole('img', { name: 'A frame of reel' }).first();
+    const seen = async () =>
+      like(colour)(pixelAt(await pngPixels(await frame.screenshot()), 60, 40));
+    await expect.poll(seen).toBe(true);
+  };
+  await shows([255, 0, 0]);
+  await expect(page.getByText('320 × 180 · 1.0 s')).toBeVisible();
+
+  await chooseFiles(
+    page,
+    () => page.getByRole('button', { name: 'Put another file in its place' }).click(),
+    picture('blue', 'take-two.mp4', '-t', '0.6', '-pix_fmt', 'yuv420p'),
+  );
+  await expect(page.getByText('It lasts 0.6 s instead of 1.0 s')).toBeVisible();
+  await shows([0, 0, 255]);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await shows([255, 0, 0]);
 });
 
 const overlays = (page: Page) => page.getByRole('link', { name: /^Open / });

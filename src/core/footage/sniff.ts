@@ -5,6 +5,8 @@ export interface MediaType {
   readonly type: Footage['type'] | 'font';
   readonly extension: string;
   readonly mime: string;
+  /** A container that browsers do not open, whatever is in it. */
+  readonly foreign?: true;
 }
 
 interface Signature extends MediaType {
@@ -22,6 +24,14 @@ const riff = (form: string) => (head: Uint8Array) =>
 /** ISO base media: the brand tells sound from video and QuickTime from MP4. */
 const brand = (test: (name: string) => boolean) => (head: Uint8Array) =>
   ascii(head, 4, 4) === 'ftyp' && test(ascii(head, 8, 4));
+
+const foreign = (extension: string, mime: string, matches: Signature['matches']): Signature => ({
+  type: 'video',
+  extension,
+  mime,
+  foreign: true,
+  matches,
+});
 
 const SIGNATURES: readonly Signature[] = [
   { type: 'still', extension: 'png', mime: 'image/png', matches: starts(0x89, 0x50, 0x4e, 0x47) },
@@ -46,6 +56,11 @@ const SIGNATURES: readonly Signature[] = [
     mime: 'audio/flac',
     matches: (h) => ascii(h, 0, 4) === 'fLaC',
   },
+  foreign('avi', 'video/x-msvideo', riff('AVI ')),
+  foreign('wmv', 'video/x-ms-wmv', starts(0x30, 0x26, 0xb2, 0x75, 0x8e, 0x66, 0xcf, 0x11)),
+  foreign('flv', 'video/x-flv', starts(0x46, 0x4c, 0x56, 0x01)),
+  foreign('mpg', 'video/mpeg', starts(0, 0, 1, 0xba)),
+  foreign('ts', 'video/mp2t', (head) => head[0] === 0x47 && head[188] === 0x47),
   { type: 'font', extension: 'ttf', mime: 'font/ttf', matches: starts(0, 1, 0, 0) },
   { type: 'font', extension: 'otf', mime: 'font/otf', matches: (h) => ascii(h, 0, 4) === 'OTTO' },
   { type: 'font', extension: 'woff', mime: 'font/woff', matches: (h) => ascii(h, 0, 4) === 'wOFF' },
@@ -86,6 +101,6 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
       `“${name}” is not a video, picture, sound or font that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF or WOFF2.`,
     );
   }
-  const { type, extension, mime } = found;
-  return { type, extension, mime };
+  const { matches: _, ...type } = found;
+  return type;
 }

@@ -63,7 +63,7 @@ export function pictureIn(
   const { width, height } = footage;
   return {
     kind: 'picture',
-    footage: id,
+    footage,
     ...moment,
     key: null,
     width,

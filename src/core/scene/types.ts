@@ -2,6 +2,7 @@ import type {
   Blend,
   Border,
   Effects,
+  Footage,
   Glow,
   GradientStop,
   KeySettings,
@@ -57,7 +58,7 @@ export interface ArtworkItem {
 /** A frame of footage, or a still; `key` removes its key colour first. */
 export interface PictureItem {
   readonly kind: 'picture';
-  readonly footage: string;
+  readonly footage: Footage;
   readonly seconds: number;
   /** Another frame of it that is mixed in, by a share. */
   readonly mix: { readonly seconds: number; readonly share: number } | null;

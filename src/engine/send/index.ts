@@ -13,7 +13,6 @@ import type { EncodeTarget, Encoder } from './types';
 import { makeTimeline } from './timeline';
 import { h264Encoder, vp9Encoder } from './video';
 
-export { serverHealth, type ServerHealth } from './server';
 export { clearScratchFiles } from './scratchFile';
 export type { ReadBack } from './readBack';
 
@@ -60,12 +59,15 @@ export async function send(
     ? framesIn(request.range, document.length)
     : [Math.min(document.length - 1, Math.max(0, request.still))];
   const mixer = format.sounds && document.kind === 'landing' ? new Mixer(bundle) : null;
-  const sounds = mixer !== null && !mixer.isSilent;
-  const target = { width, height, rate: document.rate, frames: frames.length, sounds };
+  const sound =
+    mixer && !mixer.isSilent
+      ? (index: number) => mixer.block(frames[index], frames[index] + 1)
+      : null;
+  const target = { width, height, rate: document.rate, frames: frames.length, sound };
   const artist = new Artist();
   try {
     onStage('making');
-    const file = await make({ artist, mixer, bundle, format, target, frames, progress, signal });
+    const file = await make({ artist, bundle, format, target, frames, progress, signal });
     onStage('reading back');
     const report = await readBack(file, format, artist, bundle, target, frames, progress, signal);
     return {
@@ -113,7 +115,6 @@ function framesIn({ from, to }: SendRequest['range'], length: number): readonly 
 
 interface Making {
   readonly artist: Artist;
-  readonly mixer: Mixer | null;
   readonly bundle: Bundle;
   readonly format: Format;
   readonly target: EncodeTarget;
@@ -122,7 +123,7 @@ interface Making {
   readonly signal: AbortSignal;
 }
 
-async function make({ artist, mixer, bundle, format, target, frames, progress, signal }: Making) {
+async function make({ artist, bundle, format, target, frames, progress, signal }: Making) {
   const encoder = await encoderFor(format, target, bundle);
   const context = softwareContext(target.width, target.height);
   try {
@@ -130,8 +131,7 @@ async function make({ artist, mixer, bundle, format, target, frames, progress, s
       stopIfAborted(signal);
       context.clearRect(0, 0, target.width, target.height);
       await artist.paintFrame(context, bundle, frame);
-      const sound = target.sounds ? await mixer!.block(frame, frame + 1) : null;
-      await encoder.add(context, index, sound);
+      await encoder.add(context, index);
       progress(index + 1, frames.length);
     }
     return await encoder.finish();

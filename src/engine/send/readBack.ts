@@ -79,7 +79,7 @@ export async function readBack(
   } finally {
     decoded.close();
   }
-  const soundSeconds = target.sounds ? await soundIn(file, target) : null;
+  const soundSeconds = target.sound ? await soundIn(file, target) : null;
   const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
   if (format.alpha && meanAlpha > LIMITS.meanAlpha) {
     throw differs(`its transparency is off by ${(meanAlpha * 100).toFixed(1)} %`);

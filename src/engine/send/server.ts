@@ -1,4 +1,5 @@
-import { MoonError } from '@/core/errors';
+import { toInt16 } from '@/core/sound/mix';
+import { askServer } from '../server';
 import type { EncodeTarget, Encoder } from './types';
 
 /** Frames per request: fewer round trips, still little memory. */
@@ -7,30 +8,30 @@ const BATCH = 4;
 /** Requests under way at once, so that painting goes on while the server encodes. */
 const IN_FLIGHT = 2;
 
-export interface ServerHealth {
-  readonly formats: readonly string[];
-}
+/** Frames whose sound is sent at once: half a minute at 30 a second, 6 MB. */
+const HEARD_AT_ONCE = 900;
 
-/** What the encode server can make; null when it is not there. */
-export async function serverHealth(): Promise<ServerHealth | null> {
-  try {
-    const response = await fetch('/api/health', { cache: 'no-store' });
-    return response.ok ? ((await response.json()) as ServerHealth) : null;
-  } catch {
-    return null;
-  }
-}
-
-/** Sends frames as PNG to the encode server, in order, and fetches the file it makes. */
+/** Sends sound and then frames, as PNG, to the encode server in order; fetches the file it makes. */
 export async function serverEncoder(target: EncodeTarget, format: string): Promise<Encoder> {
-  const { width, height, rate, frames } = target;
-  const created = await request('/api/encodes', {
+  const { width, height, rate, frames, sound } = target;
+  const created = await askServer('/api/encodes', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ format, width, height, rate, frames }),
+    body: JSON.stringify({ format, width, height, rate, frames, sound: sound !== null }),
   });
   const { id } = (await created.json()) as { id: string };
   const base = `/api/encodes/${id}`;
+  const cancel = async () => {
+    await fetch(base, { method: 'DELETE' }).catch(() => undefined);
+  };
+  if (sound) {
+    try {
+      await sendSound(`${base}/sound`, frames, sound);
+    } catch (error) {
+      await cancel();
+      throw error;
+    }
+  }
   let batch: Promise<Blob>[] = [];
   let first = 0;
   let queue: Promise<unknown>[] = [];
@@ -42,7 +43,7 @@ export async function serverEncoder(target: EncodeTarget, format: string): Promi
     batch = [];
     tail = tail.then(async () => {
       const body = new Blob(await Promise.all(frames));
-      await request(`${base}/frames/${from}?count=${frames.length}`, { method: 'POST', body });
+      await askServer(`${base}/frames/${from}?count=${frames.length}`, { method: 'POST', body });
     });
     // Every request's failure is met by whoever awaits the tail.
     tail.catch(() => undefined);
@@ -61,30 +62,22 @@ export async function serverEncoder(target: EncodeTarget, format: string): Promi
       if (batch.length > 0) flush();
       await tail;
       queue = [];
-      return (await request(`${base}/finish`, { method: 'POST' })).blob();
+      return (await askServer(`${base}/finish`, { method: 'POST' })).blob();
     },
-    cancel: async () => {
-      await fetch(base, { method: 'DELETE' }).catch(() => undefined);
-    },
+    cancel,
   };
 }
 
-/** @throws MoonError 'server-away' | 'encode-failed' */
-async function request(path: string, init: RequestInit): Promise<Response> {
-  let response: Response;
-  try {
-    response = await fetch(path, init);
-  } catch {
-    throw serverAway();
+async function sendSound(
+  path: string,
+  frames: number,
+  sound: NonNullable<EncodeTarget['sound']>,
+): Promise<void> {
+  for (let from = 0; from < frames; from += HEARD_AT_ONCE) {
+    const blocks: Int16Array<ArrayBuffer>[] = [];
+    for (let frame = from; frame < Math.min(frames, from + HEARD_AT_ONCE); frame++) {
+      blocks.push(toInt16(await sound(frame)));
+    }
+    await askServer(path, { method: 'POST', body: new Blob(blocks) });
   }
-  if (response.ok) return response;
-  if (response.status === 502 || response.status === 504) throw serverAway();
-  const { error } = (await response.json().catch(() => ({}))) as { error?: string };
-  throw new MoonError('encode-failed', error ?? `The encode server answered ${response.status}.`);
 }
-
-const serverAway = (): MoonError =>
-  new MoonError(
-    'server-away',
-    'The encode server went away before the file was done. Your work is kept. Start it again with “npm run demo”, then press Send again.',
-  );

@@ -6,7 +6,7 @@ type Context = OffscreenCanvasRenderingContext2D;
 /** Takes painted frames one by one and makes a file of them. */
 export interface Encoder {
   /** The context is painted anew for each frame; the encoder has what it needs when this resolves. */
-  readonly add: (context: Context, frame: number, sound: Stereo | null) => Promise<void>;
+  readonly add: (context: Context, frame: number) => Promise<void>;
   readonly finish: () => Promise<Blob>;
   /** Gives up; nothing is left behind. */
   readonly cancel: () => Promise<void>;
@@ -17,6 +17,6 @@ export interface EncodeTarget {
   readonly height: number;
   readonly rate: Rate;
   readonly frames: number;
-  /** Whether each frame comes with its sound. */
-  readonly sounds: boolean;
+  /** What is heard with a frame; asked for in order, once a frame. Null where nothing is. */
+  readonly sound: ((frame: number) => Promise<Stereo>) | null;
 }

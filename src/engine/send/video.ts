@@ -66,13 +66,13 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
   });
   const source = new VideoSampleSource(kind.encoding);
   output.addVideoTrack(source, { frameRate: rate.num / rate.den });
-  const sounds = target.sounds ? await soundSource(kind) : null;
+  const sounds = target.sound ? await soundSource(kind) : null;
   if (sounds) output.addAudioTrack(sounds);
   await output.start();
   let heard = 0;
   const codes = new Uint8Array(i420Bytes(width, height, kind.alpha));
   return {
-    add: async (context, frame, sound) => {
+    add: async (context, frame) => {
       const { data } = context.getImageData(0, 0, width, height);
       rgbaToI420(data, width, height, kind.alpha, codes);
       const sample = new VideoSample(codes, {
@@ -88,7 +88,8 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
       } finally {
         sample.close();
       }
-      if (sounds && sound) {
+      if (sounds) {
+        const sound = await target.sound!(frame);
         await addSound(sounds, sound, heard - kind.delay);
         heard += sound.left.length;
       }

@@ -8,9 +8,11 @@ import { selectFootageById } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
+import { replaceFootage } from '@/store/media';
 import { Frame } from '@/ui/Frame';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
+import { chooseFiles, MEDIA } from '../shared/files';
 import { Missing } from '../shared/Missing';
 import { NameButton } from '../shared/rename';
 import { usePictures } from '../shared/usePictures';
@@ -45,6 +47,10 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
     );
     if (id) router.push({ pathname: '/overlay/[id]/make', params: { id } });
   };
+  const replace = async () => {
+    const [file] = await chooseFiles(MEDIA, false);
+    if (file) await dispatch(replaceFootage(footage, file));
+  };
   const land = () => {
     const id = dispatch(
       addLanding(footage, (landing) => ({ ...landing, name: `On ${footage.name}` })),
@@ -58,7 +64,9 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
       tools={<NameButton id={footage.id} name={footage.name} />}
     >
       <ScrollView contentContainerStyle={styles.page}>
-        {failed ? <Words>No picture of it could be made. Bring the file in again.</Words> : null}
+        {failed ? (
+          <Words>No picture of it could be made. Put the file in its place again below.</Words>
+        ) : null}
         <View style={styles.strip}>
           {urls.map((uri) => (
             <Image
@@ -88,6 +96,13 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
             <Action label="Start a landing on this" icon="plus" onPress={land} />
           </View>
         )}
+        <View style={styles.row}>
+          <Action
+            label="Put another file in its place"
+            icon="swap-horizontal"
+            onPress={() => void replace()}
+          />
+        </View>
         <TwoBackdrops footage={footage} />
       </ScrollView>
     </Frame>

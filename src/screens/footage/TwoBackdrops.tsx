@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Footage } from '@/core/document';
-import { recoverAlpha } from '@/store/actions';
+import { recoverAlpha } from '@/store/media';
 import { selectFootage } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';

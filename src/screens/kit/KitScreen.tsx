@@ -3,14 +3,8 @@ import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, TextInput, useWindowDimensions, View } from 'react-native';
 import { FAB } from 'react-native-paper';
 import { fileName } from '@/core/formats';
-import {
-  addLanding,
-  importFiles,
-  openDemoKit,
-  openKitFile,
-  renameKit,
-  saveKitFile,
-} from '@/store/actions';
+import { addLanding, openDemoKit, openKitFile, renameKit, saveKitFile } from '@/store/actions';
+import { importFiles } from '@/store/media';
 import { selectFootage, selectLandings, selectOverlays } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
@@ -19,15 +13,13 @@ import { Frame } from '@/ui/Frame';
 import { PopMenu } from '@/ui/PopMenu';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { chooseFiles, download } from '../shared/files';
+import { chooseFiles, download, MEDIA } from '../shared/files';
 import { RenameDialog } from '../shared/rename';
 import { FootageCard, LandingCard, OverlayCard } from './cards';
 import { FirstRun } from './FirstRun';
 import { ReplaceKit } from './ReplaceKit';
 
 type Shelf = 'overlays' | 'footage' | 'landings';
-
-const MEDIA = 'video/*,image/*,audio/*,.mov,.mp4,.webm,.svg,.flac,.ogg,.m4a';
 
 /** Kit: everything of one person's show, and the way to start something. */
 export function KitScreen() {

@@ -24,7 +24,7 @@ export function useMeasuredSounds({ document, footage }: Bundle): Measured {
   const wanted =
     document.kind === 'landing' ? [...new Set(document.sounds.map((track) => track.footage))] : [];
   const sources = footage.filter(({ id }) => wanted.includes(id));
-  const key = sources.map(({ id }) => id).join(' ');
+  const key = sources.map(({ media }) => media.hash).join(' ');
   useEffect(() => {
     let gone = false;
     for (const source of sources) {

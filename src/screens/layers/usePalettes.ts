@@ -7,7 +7,7 @@ import type { Palette } from '@/ui/ColourField';
 export function usePalettes({ footage }: Bundle): readonly Palette[] {
   const [found, setFound] = useState<ReadonlyMap<string, readonly string[]>>(new Map());
   const seen = footage.filter(({ type }) => type !== 'sound');
-  const key = seen.map(({ id }) => id).join(' ');
+  const key = seen.map(({ media }) => media.hash).join(' ');
   useEffect(() => {
     let gone = false;
     for (const source of seen) {

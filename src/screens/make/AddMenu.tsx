@@ -9,13 +9,14 @@ import {
   type Layer,
 } from '@/core/document';
 import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
-import { importFiles, newId } from '@/store/actions';
+import { newId } from '@/store/actions';
+import { importFiles } from '@/store/media';
 import { noticed } from '@/store/session';
 import { selectFootage, selectOverlays } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
-import { chooseFiles } from '../shared/files';
+import { chooseFiles, MEDIA } from '../shared/files';
 import { useOpenDrawing } from '../shared/useOpenDrawing';
 import { useEditing } from '../layers/editing';
 
@@ -83,7 +84,7 @@ function usePictureEntries(onAdd: (layer: Layer) => void): readonly MenuEntry[] 
     }
   };
   const bring = async () => {
-    const files = await chooseFiles('image/*,video/*,.mov,.svg', false);
+    const files = await chooseFiles(MEDIA, false);
     const brought = await dispatch(importFiles(files));
     const [first] = brought.filter((entry) => entry.kind === 'footage');
     if (first && first.type !== 'sound') add(first);

@@ -1,6 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { importFiles } from '@/store/actions';
+import { importFiles } from '@/store/media';
 import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
 import { RADIUS, useTokens } from '@/ui/theme';

@@ -1,3 +1,7 @@
+/** What can be brought in as footage, and what the server can make a copy of. */
+export const MEDIA =
+  'video/*,image/*,audio/*,.mov,.mp4,.webm,.mkv,.avi,.wmv,.flv,.mpg,.ts,.svg,.flac,.ogg,.m4a';
+
 /** Asks for files; resolves to none when nothing is chosen. */
 export function chooseFiles(accept: string, several: boolean): Promise<readonly File[]> {
   return new Promise((resolve) => {

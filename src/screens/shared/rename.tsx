@@ -1,11 +1,10 @@
 import { useState } from 'react';
 import { StyleSheet, TextInput } from 'react-native';
-import { Modal, Portal } from 'react-native-paper';
 import { rename } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
+import { Dialog } from '@/ui/Dialog';
 import { FONT, RADIUS, TOUCH, useTokens } from '@/ui/theme';
-import { Words } from '@/ui/Words';
 
 interface RenameDialogProps {
   readonly name: string;
@@ -28,25 +27,22 @@ export function RenameDialog({ name, open, onClose, onRename }: RenameDialogProp
     close();
   };
   return (
-    <Portal>
-      <Modal
-        visible={open}
-        onDismiss={close}
-        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
-      >
-        <Words kind="heading">Name</Words>
-        <TextInput
-          aria-label="Name"
-          autoFocus
-          maxLength={200}
-          value={typed ?? name}
-          onChangeText={setTyped}
-          onSubmitEditing={commit}
-          style={[styles.input, { color: tokens.ink, borderColor: tokens.line }]}
-        />
-        <Action label="Rename" tone="main" onPress={commit} />
-      </Modal>
-    </Portal>
+    <Dialog
+      title="Name"
+      open={open}
+      onClose={close}
+      actions={<Action label="Rename" tone="main" onPress={commit} />}
+    >
+      <TextInput
+        aria-label="Name"
+        autoFocus
+        maxLength={200}
+        value={typed ?? name}
+        onChangeText={setTyped}
+        onSubmitEditing={commit}
+        style={[styles.input, { color: tokens.ink, borderColor: tokens.line }]}
+      />
+    </Dialog>
   );
 }
 
@@ -68,7 +64,6 @@ export function NameButton({ id, name }: { readonly id: string; readonly name: s
 }
 
 const styles = StyleSheet.create({
-  dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
   input: {
     height: TOUCH,
     borderWidth: 1,

@@ -88,7 +88,7 @@ describe('a landing’s scene', () => {
   it('takes size, rate and length from its footage, which fills it', () => {
     expect(empty).toMatchObject({ width: 1280, height: 720, rate: clip.rate, length: 100 });
     const [base] = picturesOf(sceneAt(empty, 50, own).items);
-    expect(base).toMatchObject({ footage: 'clip', seconds: 2, matrix: [1, 0, 0, 1, 0, 0] });
+    expect(base).toMatchObject({ footage: clip, seconds: 2, matrix: [1, 0, 0, 1, 0, 0] });
   });
 
   it('shows an overlay live from its start for its own length, at its own rate', () => {

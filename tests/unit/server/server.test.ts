@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -8,33 +8,37 @@ import { createCanvas } from '@napi-rs/canvas';
 import pino from 'pino';
 import { createApp } from '../../../server/app';
 import { Encodes } from '../../../server/encodes';
+import { Proxies } from '../../../server/proxies';
+import { Turns } from '../../../server/turns';
 
 const site = mkdtempSync(join(tmpdir(), 'moon-patch-site-'));
 writeFileSync(join(site, 'index.html'), '<title>Moon Patch</title>');
 
 let encodes: Encodes;
+let proxies: Proxies;
 let server: Server;
 let base: string;
 
-const start = (limits: ConstructorParameters<typeof Encodes>[0]) =>
+const start = ({ running = 1, waiting = 1, idle = 5000, file = 1e7 }) =>
   new Promise<void>((resolve) => {
-    encodes = new Encodes(limits);
-    server = createApp({ site, encodes, log: pino({ level: 'silent' }) }).listen(
-      0,
-      '127.0.0.1',
-      () => {
-        base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-        resolve();
-      },
-    );
+    const turns = new Turns({ running, waiting });
+    encodes = new Encodes(turns, { idle });
+    proxies = new Proxies(turns, { idle, file });
+    const app = createApp({ site, encodes, proxies, log: pino({ level: 'silent' }) });
+    server = app.listen(0, '127.0.0.1', () => {
+      base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+      resolve();
+    });
   });
-
-beforeEach(() => start({ running: 1, waiting: 1, idle: 5000 }));
-afterEach(() => {
+const stop = () => {
   encodes.dropAll();
+  proxies.dropAll();
   server.closeAllConnections();
   server.close();
-});
+};
+
+beforeEach(() => start({}));
+afterEach(stop);
 
 function frame(colour: string): Buffer {
   const context = createCanvas(64, 36).getContext('2d');
@@ -48,6 +52,7 @@ const REQUEST = {
   width: 64,
   height: 36,
   frames: 3,
+  sound: false,
   rate: { num: 30, den: 1 },
 };
 const post = (path: string, body?: BodyInit, headers = {}) =>
@@ -149,14 +154,100 @@ describe('the encode server', () => {
   });
 
   it('drops an encode whose client has gone away', async () => {
-    encodes.dropAll();
-    server.close();
-    await start({ running: 1, waiting: 1, idle: 80 });
+    stop();
+    await start({ idle: 80 });
     const id = await created();
     await new Promise((resolve) => setTimeout(resolve, 250));
     const response = await send(id, 0, frame('#fff'));
     expect(response.status).toBe(404);
     expect(await errorOf(response)).toMatch(/no longer there/);
+  });
+});
+
+describe('sound that goes with the frames', () => {
+  const sound = (seconds: number) => new Uint8Array(Math.round(seconds * 48_000) * 4).fill(64);
+
+  it('is in the file, as long as the pictures', async () => {
+    const { id } = (await (await create({ sound: true })).json()) as { id: string };
+    expect((await post(`/api/encodes/${id}/sound`, sound(0.04))).status).toBe(204);
+    expect((await post(`/api/encodes/${id}/sound`, sound(0.06))).status).toBe(204);
+    await send(id, 0, frame('#fff'), frame('#fff'), frame('#fff'));
+    const path = join(site, 'heard.mov');
+    const file = await post(`/api/encodes/${id}/finish`);
+    writeFileSync(path, Buffer.from(await file.arrayBuffer()));
+    const probed = execFileSync('ffprobe', [
+      ...['-v', 'error', '-select_streams', 'a', '-of', 'csv=p=0'],
+      ...['-show_entries', 'stream=codec_name,duration', path],
+    ]);
+    expect(String(probed).trim()).toBe('pcm_s16le,0.100000');
+  });
+
+  it('is refused unannounced, too long, or after the frames', async () => {
+    const silent = await created();
+    expect((await post(`/api/encodes/${silent}/sound`, sound(0.1))).status).toBe(400);
+    const { id } = (await (await create({ sound: true })).json()) as { id: string };
+    expect((await post(`/api/encodes/${id}/sound`, sound(2))).status).toBe(413);
+  });
+});
+
+describe('copies for files that a browser cannot read', () => {
+  const made = (name: string, ...args: readonly string[]): Uint8Array<ArrayBuffer> => {
+    const path = join(site, name);
+    execFileSync('ffmpeg', ['-v', 'error', '-y', ...args, path]);
+    return new Uint8Array(readFileSync(path));
+  };
+  const PICTURES = ['-f', 'lavfi', '-i', 'testsrc2=s=102x64:r=25:d=1'];
+  const taken = async (file: Uint8Array<ArrayBuffer>) =>
+    ((await (await post('/api/proxies', file)).json()) as { id: string }).id;
+  async function copied(id: string): Promise<Uint8Array> {
+    for (;;) {
+      const progress = await fetch(`${base}/api/proxies/${id}`);
+      const { made, error } = (await progress.json()) as { made?: boolean; error?: string };
+      if (error) throw new Error(error);
+      if (made) break;
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+    const file = await fetch(`${base}/api/proxies/${id}/file`);
+    return new Uint8Array(await file.arrayBuffer());
+  }
+  const streamsOf = (file: Uint8Array) => {
+    const path = join(site, 'copy');
+    writeFileSync(path, file);
+    const entries = 'stream=codec_name,pix_fmt,width,nb_frames';
+    const args = ['-v', 'error', '-show_entries', entries, '-of', 'csv=p=0', path];
+    return String(execFileSync('ffprobe', args)).trim().split('\n');
+  };
+
+  it('are H.264 of even size with AAC', async () => {
+    const sound = ['-f', 'lavfi', '-i', 'sine=f=440:d=1'];
+    const odd = ['-vf', 'format=rgb24,crop=101:63', '-c:v', 'png', '-c:a', 'mp2'];
+    const avi = made('old.avi', ...PICTURES, ...sound, ...odd);
+    const [video, heard] = streamsOf(await copied(await taken(avi)));
+    expect(video).toBe('h264,102,yuv420p,25');
+    expect(heard).toMatch(/^aac/);
+  });
+
+  it('keep transparency', async () => {
+    const clear = ['-vf', 'format=rgba,colorchannelmixer=aa=0.5', '-c:v', 'png'];
+    const [video] = streamsOf(await copied(await taken(made('clear.avi', ...PICTURES, ...clear))));
+    expect(video).toBe('prores,102,yuva444p12le,25');
+  });
+
+  it('are refused of text, of a list of other files, and of what is too large', async () => {
+    const text = new TextEncoder().encode('no media at all');
+    await expect(copied(await taken(text))).rejects.toThrow(/cannot read this file either/);
+    const list = new TextEncoder().encode('#EXTM3U\n#EXTINF:1,\nfile:///etc/passwd\n');
+    await expect(copied(await taken(list))).rejects.toThrow(/cannot read this file either/);
+    expect((await post('/api/proxies', new Uint8Array(1e7 + 1))).status).toBe(413);
+  });
+
+  it('leave nothing behind when they are stopped', async () => {
+    const before = leftOver().length;
+    const long = made('long.avi', '-f', 'lavfi', '-i', 'testsrc2=s=640x360:d=20', '-c:v', 'mpeg4');
+    const id = await taken(long);
+    await fetch(`${base}/api/proxies/${id}`, { method: 'DELETE' });
+    expect((await fetch(`${base}/api/proxies/${id}`)).status).toBe(404);
+    expect(leftOver().length).toBe(before);
   });
 });
 

@@ -16,7 +16,6 @@ import {
   addOverlay,
   duplicate,
   editOverlay,
-  importFiles,
   openKitFile,
   remove,
   rename,
@@ -24,6 +23,7 @@ import {
   undo,
 } from '@/store/actions';
 import { kitLoaded } from '@/store/kit';
+import { importCopy, importFiles, leaveUnreadable, replaceFootage } from '@/store/media';
 import { loadKit, loadSettings } from '@/store/storage';
 import { startPersistence } from '@/store/persistence';
 import { selectKit, selectOverlay } from '@/store/selectors';
@@ -32,10 +32,12 @@ import { store } from '@/store/store';
 import { after, at, band, move, overlay, video, words } from '../fixtures';
 
 const mockImportMedia = jest.fn<Promise<Footage>, [File]>();
+const mockImportCopy = jest.fn<Promise<Footage>, [File]>();
 const mockOpenKit = jest.fn<Promise<Kit>, [Blob]>();
 jest.mock('@/engine/engine', () => ({
   engine: {
     importMedia: (file: File) => mockImportMedia(file),
+    importCopy: (file: File) => mockImportCopy(file),
     openKit: (file: Blob) => mockOpenKit(file),
     sweepMedia: async () => undefined,
     clearScratchFiles: async () => undefined,
@@ -176,6 +178,36 @@ describe('the kit', () => {
     expect(brought.map((footage) => footage.id)).toEqual(['good']);
     expect(Object.keys(getState().kit.footage)).toEqual(['good']);
     expect(notices()).toEqual(['“a.png” is empty.']);
+  });
+
+  it('keeps a file that this browser cannot read at hand until a copy is made or it is left', async () => {
+    const why = '“a.avi” was not brought in: it is AVI.';
+    mockImportMedia.mockRejectedValueOnce(new MoonError('codec-unreadable', why));
+    mockImportMedia.mockRejectedValueOnce(new MoonError('codec-unreadable', why));
+    await dispatch(importFiles([new File(['1'], 'a.avi'), new File(['2'], 'b.avi')]));
+    const unreadable = () => getState().session.unreadable;
+    expect(unreadable().map((entry) => entry.why)).toEqual([why, why]);
+    mockImportCopy.mockImplementationOnce(async (file) => video({ id: file.name }));
+    await dispatch(importCopy(unreadable()[1].id, () => undefined, new AbortController().signal));
+    expect(Object.keys(getState().kit.footage)).toEqual(['b.avi']);
+    dispatch(leaveUnreadable(unreadable()[0].id));
+    expect(unreadable()).toEqual([]);
+  });
+
+  it('puts another file in the place of footage, says what differs, and takes it back', async () => {
+    const before = video({ id: 'shot', name: 'Meadow', duration: 6 });
+    dispatch(kitLoaded({ kit: kitOf({ footage: [before] }), fresh: false }));
+    const after = video({ id: 'shot', name: 'other', duration: 4, width: 640 });
+    mockImportMedia.mockResolvedValueOnce(after);
+    await dispatch(replaceFootage(before, new File(['x'], 'other.mp4')));
+    expect(getState().kit.footage.shot).toEqual({ ...after, name: 'Meadow' });
+    expect(notices().at(-1)).toMatch(/lasts 4\.0 s instead of 6\.0 s.*640 × /);
+    dispatch(restore('shot'));
+    expect(getState().kit.footage.shot).toEqual(before);
+    mockImportMedia.mockResolvedValueOnce({ ...after, type: 'still' });
+    await dispatch(replaceFootage(before, new File(['x'], 'other.png')));
+    expect(getState().kit.footage.shot).toEqual(before);
+    expect(notices().at(-1)).toMatch(/“other\.png” is no video/);
   });
 
   it('stays as it is when a kit file is wrong, and is replaced when it is right', async () => {

@@ -8,6 +8,7 @@ export const prores4444: Format = {
   alpha: true,
   maker: 'server',
   moving: true,
+  sounds: true,
   evenSize: false,
   goodFor: 'Soft edges kept, edits well, large. For editors that read clear video.',
 };

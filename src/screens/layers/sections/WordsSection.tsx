@@ -10,7 +10,8 @@ import {
   type WordsLayer,
 } from '@/core/document';
 import { COUNTER_MARK } from '@/core/text/counter';
-import { importFiles, newId } from '@/store/actions';
+import { newId } from '@/store/actions';
+import { importFiles } from '@/store/media';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Chip, Choice, LongChoice } from '@/ui/Chip';

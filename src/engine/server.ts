@@ -1,0 +1,39 @@
+import { MoonError } from '@/core/errors';
+
+/** What the app's own server can do. */
+export interface ServerHealth {
+  readonly formats: readonly string[];
+  /** Whether it makes copies of files that a browser cannot read. */
+  readonly proxies: boolean;
+}
+
+/** Null when the server is not there. */
+export async function serverHealth(): Promise<ServerHealth | null> {
+  try {
+    const response = await fetch('/api/health', { cache: 'no-store' });
+    return response.ok ? ((await response.json()) as ServerHealth) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** @throws MoonError 'server-away' | 'encode-failed', or the abort of the request's signal */
+export async function askServer(path: string, init: RequestInit): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, init);
+  } catch (error) {
+    if (init.signal?.aborted) throw error;
+    throw serverAway();
+  }
+  if (response.ok) return response;
+  if (response.status === 502 || response.status === 504) throw serverAway();
+  const { error } = (await response.json().catch(() => ({}))) as { error?: string };
+  throw new MoonError('encode-failed', error ?? `The encode server answered ${response.status}.`);
+}
+
+const serverAway = (): MoonError =>
+  new MoonError(
+    'server-away',
+    'The encode server went away before the file was done. Your work is kept. Start it again with “npm run demo”, then try once more.',
+  );

@@ -1,0 +1,121 @@
+import type { FontFile, Footage } from '@/core/document';
+import { MoonError, plainWords } from '@/core/errors';
+import { engine, type Progress } from '@/engine/engine';
+import { mayChange, newId, noticedGone, stamp } from './actions';
+import { fontSet, footageSet } from './kit';
+import { foundUnreadable, leftUnreadable, noticed } from './session';
+import type { AppThunk } from './store';
+
+/** The files of what the session lists as unreadable. */
+const unreadable = new Map<string, File>();
+
+const kept = (entry: Footage | FontFile) =>
+  entry.kind === 'font' ? fontSet(entry) : footageSet(entry);
+
+/** Brings files in, one after the other; each that fails says why, the others still come in. */
+export const importFiles =
+  (files: readonly File[]): AppThunk<Promise<readonly (Footage | FontFile)[]>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return [];
+    const brought: (Footage | FontFile)[] = [];
+    for (const file of files) {
+      try {
+        const entry = await engine.importMedia(file, stamp());
+        dispatch(kept(entry));
+        brought.push(entry);
+      } catch (error) {
+        dispatch(told(error, file));
+      }
+    }
+    return brought;
+  };
+
+/** Says why a file could not be read; one that the server could copy is kept at hand for that. */
+const told =
+  (error: unknown, file: File): AppThunk =>
+  (dispatch) => {
+    if (!(error instanceof MoonError) || error.code !== 'codec-unreadable') {
+      dispatch(noticed(plainWords(error), 'problem'));
+      return;
+    }
+    const id = newId();
+    unreadable.set(id, file);
+    dispatch(foundUnreadable({ id, why: error.message }));
+  };
+
+export const leaveUnreadable =
+  (id: string): AppThunk =>
+  (dispatch) => {
+    unreadable.delete(id);
+    dispatch(leftUnreadable(id));
+  };
+
+/** Brings in a copy of an unreadable file, which the server makes. */
+export const importCopy =
+  (id: string, progress: Progress, signal: AbortSignal): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    const file = unreadable.get(id);
+    if (!file || !dispatch(mayChange())) return;
+    const entry = await engine.importCopy(file, stamp(), progress, signal);
+    dispatch(kept(entry));
+    dispatch(leaveUnreadable(id));
+    dispatch(noticed(`A copy of “${entry.name}” is in the kit.`));
+  };
+
+/** Puts another file in the place of a kept one, wherever that is used. */
+export const replaceFootage =
+  (footage: Footage, file: File): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return;
+    try {
+      const { id, created } = footage;
+      const entry = await engine.importMedia(file, { id, created });
+      if (entry.kind !== 'footage' || entry.type !== footage.type) {
+        throw new MoonError(
+          'media-unreadable',
+          `“${file.name}” is no ${footage.type}. Choose a ${footage.type}, or bring it in by itself.`,
+        );
+      }
+      dispatch(footageSet({ ...entry, name: footage.name }));
+      dispatch(
+        noticedGone(
+          footage,
+          [`“${footage.name}” has a new file.`, ...changes(footage, entry)].join(' '),
+        ),
+      );
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
+  };
+
+/** What will not be as it was with another file, in plain words. */
+function changes(before: Footage, after: Footage): readonly string[] {
+  const seconds = ({ duration }: Footage) => `${duration.toFixed(1)} s`;
+  const size = ({ width, height }: Footage) => `${width} × ${height}`;
+  const shorter = after.duration < before.duration - 0.05;
+  const longer = after.duration > before.duration + 0.05;
+  return [
+    ...(shorter
+      ? [
+          `It lasts ${seconds(after)} instead of ${seconds(before)}: look at what comes after its end.`,
+        ]
+      : []),
+    ...(longer ? [`It lasts ${seconds(after)} instead of ${seconds(before)}.`] : []),
+    ...(size(before) === size(after) ? [] : [`It is ${size(after)} instead of ${size(before)}.`]),
+  ];
+}
+
+/** Two exports of one animation over two colours as a clip with alpha, put in the kit. */
+export const recoverAlpha =
+  (
+    first: Footage,
+    second: Footage,
+    progress: Progress,
+    signal: AbortSignal,
+  ): AppThunk<Promise<{ id: string; agreement: number } | null>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return null;
+    const { footage, pair } = await engine.recoverAlpha(first, second, stamp(), progress, signal);
+    dispatch(footageSet(footage));
+    return { id: footage.id, agreement: pair.agreement };
+  };
