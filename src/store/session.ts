@@ -1,4 +1,4 @@
-import type { Style } from '@/core/document';
+import type { Layer } from '@/core/document';
 import { BRUSHES } from '@/core/ink/brushes';
 import type { OnionSkin } from '@/core/ink/drawView';
 import type { Settings } from './storage';
@@ -58,8 +58,8 @@ interface SessionState {
   /** Why the newest changes could not be saved; null while all is well. */
   readonly unsaved: string | null;
   readonly theme: Settings['theme'];
-  /** The look that was copied last, to be given to other layers. */
-  readonly style: Style | null;
+  /** The layer whose settings were copied last, to be given to others. */
+  readonly copied: Layer | null;
   readonly pen: PenSettings;
 }
 
@@ -69,7 +69,7 @@ const initialState: SessionState = {
   following: false,
   unsaved: null,
   theme: 'system',
-  style: null,
+  copied: null,
   pen: FIRST_PEN,
 };
 
@@ -100,8 +100,8 @@ const session = createSlice({
     unsavedSet: (state, { payload }: PayloadAction<string | null>) => {
       state.unsaved = payload;
     },
-    styleCopied: (state, { payload }: PayloadAction<Style>) => {
-      state.style = payload as typeof state.style;
+    layerCopied: (state, { payload }: PayloadAction<Layer>) => {
+      state.copied = payload as typeof state.copied;
     },
     penSet: (state, { payload }: PayloadAction<Partial<PenSettings>>) => {
       Object.assign(state.pen, payload);
@@ -120,7 +120,7 @@ export const {
   followingSet,
   unsavedSet,
   themeSet,
-  styleCopied,
+  layerCopied,
   penSet,
 } = session.actions;
 export const sessionReducer = session.reducer;

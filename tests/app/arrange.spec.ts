@@ -214,16 +214,27 @@ test('stretching the stay keeps arriving and leaving, and the length can follow 
   expect(length).toBe(255);
 });
 
-test('style is copied from one layer and pasted on another', async ({ page }) => {
+test('look, place and moves are copied from one layer and pasted on another', async ({ page }) => {
   await add(page, 'Rectangle');
   await add(page, 'Ellipse');
   await section(page, 'Look');
   await setColour(page, 'Fill', '#2040c0');
-  await layerMenu(page, 'Copy style');
+  await section(page, 'Place');
+  await setNumber(page, 'Across', 500);
+  await section(page, 'Moves');
+  await addMove(page, 'Leave', 'Fade');
+  await layerMenu(page, 'Copy settings');
   await layerMenu(page, 'Hide');
   await choose(page, 'Rectangle');
-  await layerMenu(page, 'Paste style');
-  await expect.poll(() => colourAt(page, 0.5, 0.5)).toEqual([...BLUE, 255]);
+  for (const part of ['Look', 'Place', 'Moves']) {
+    await layerMenu(page, 'Paste settings');
+    await page.getByRole('menuitem', { name: `${part} of Ellipse` }).click();
+  }
+  const { layers } = await overlayOf(page);
+  const [rectangle, ellipse] = layers;
+  expect(rectangle).toMatchObject({ fill: { colour: '#2040c0' }, place: { x: 500 } });
+  expect(rectangle.moves).toEqual([{ ...ellipse.moves[0], id: rectangle.moves[0].id }]);
+  expect(rectangle.moves[0].id).not.toBe(ellipse.moves[0].id);
 });
 
 test('a cue is made by dragging from one ribbon to another', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { bringIn, openDemoKit, send, setNumber } from '../support/app';
 import { madeClip } from '../support/clips';
@@ -41,6 +41,20 @@ function goldIn(file: string, frame: number) {
   return whereIs({ width, height, data: marked }, ([on]) => on === 255);
 }
 
+/** Drags a layer's ribbon along its lane. */
+async function dragRibbon(page: Page, name: string, seconds: number): Promise<void> {
+  const ribbon = page.getByRole('button', { name: `Ribbon of ${name}` });
+  const ruler = (await page.getByRole('slider', { name: 'Playhead' }).boundingBox())!;
+  // The hillside's ten seconds lie between the ruler's edges.
+  const by = ((ruler.width - 20) * seconds) / 10;
+  await ribbon.hover();
+  const box = (await ribbon.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.down();
+  await page.mouse.move(x + by, y, { steps: 5 });
+  await page.mouse.up();
+}
+
 test('J19: a badge over black hits with a sound, jolts, keeps its dark artwork, and the sound is in the file', async ({
   page,
 }) => {
@@ -48,7 +62,6 @@ test('J19: a badge over black hits with a sound, jolts, keeps its dark artwork, 
   await bringIn(page, badgeClip());
   await expect(page.getByRole('link', { name: 'Open badge' })).toBeVisible();
   await landOn(page, 'Hillside, morning');
-  await setNumber(page, 'Length', 2);
   await add(page, 'Workshop beat');
   await expect(page.getByRole('heading', { name: 'Workshop beat' })).toBeVisible();
   await add(page, 'badge');
@@ -58,13 +71,20 @@ test('J19: a badge over black hits with a sound, jolts, keeps its dark artwork, 
   await setNumber(page, 'Solid from', 12);
   await section(page, 'Time');
   await setNumber(page, 'Starts at', 0.3);
-  await page.getByRole('button', { name: 'Start on the nearest hit' }).click();
   // The drum's first hit is at half a second.
-  await expect(page.getByRole('textbox', { name: 'Starts at' })).toHaveValue(/^0\.5\d?$|^0\.47/);
+  const onTheHit = () =>
+    expect(page.getByRole('textbox', { name: 'Starts at' })).toHaveValue(/^0\.5\d?$|^0\.47/);
+  await page.getByRole('button', { name: 'Start on the nearest hit' }).click();
+  await onTheHit();
+  // Dragged to somewhere near it, the badge comes to rest on it too.
+  await setNumber(page, 'Starts at', 0.2);
+  await dragRibbon(page, 'badge', 0.25);
+  await onTheHit();
   await section(page, 'Moves');
   await addMove(page, 'Stay', 'Jolt');
   await choose(page, 'badge');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await setNumber(page, 'Length', 2);
   await page.getByRole('link', { name: 'Send' }).click();
   const file = await send(page, 'H.264 .mp4');
   await expect(page.getByRole('status')).toContainText('sound 2.');

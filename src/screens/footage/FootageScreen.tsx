@@ -68,6 +68,14 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
           <Words>No picture of it could be made. Put the file in its place again below.</Words>
         ) : null}
         <View style={styles.strip}>
+          {urls.length === 0 && !failed ? (
+            <View
+              role="status"
+              style={[styles.frame, styles.coming, { backgroundColor: tokens.line }]}
+            >
+              <Words kind="small">Making pictures of it…</Words>
+            </View>
+          ) : null}
           {urls.map((uri) => (
             <Image
               key={uri}
@@ -121,6 +129,7 @@ const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 4, gap: 14, width: '100%', maxWidth: 900, alignSelf: 'center' },
   strip: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   frame: { width: 170, borderRadius: RADIUS.inner },
+  coming: { aspectRatio: 16 / 9, alignItems: 'center', justifyContent: 'center' },
   single: { width: '100%', maxHeight: 420, borderRadius: RADIUS.inner },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

@@ -11,7 +11,7 @@ import { usePlayer, type Player } from '@/store/player';
 import { CueSheet, PlayheadMark } from '@/ui/cueSheet/CueSheet';
 import { useEditing } from './editing';
 import { layerLanes } from './lanes';
-import { soundLanes, useMeasuredSounds, useSoundDrags } from './sounds';
+import { hitFrames, soundLanes, useMeasuredSounds, useSoundDrags } from './sounds';
 import { stretchPhase } from './stretch';
 import { toggled } from './toggled';
 
@@ -29,11 +29,13 @@ export function LayerCueSheet({ wide, several, add }: LayerCueSheetProps) {
   const measured = useMeasuredSounds(bundle);
   const { lanes, links } = useMemo(() => layerLanes(document, opened), [document, opened]);
   const sounds = useMemo(() => soundLanes(bundle, measured), [bundle, measured]);
+  const snaps = useMemo(() => hitFrames(document, measured), [document, measured]);
   const editSound = useSoundDrags();
   return (
     <CueSheet
       lanes={[...lanes, ...sounds]}
       links={links}
+      snaps={snaps}
       length={document.length}
       rate={document.rate}
       playhead={<PlayerMark player={player} />}

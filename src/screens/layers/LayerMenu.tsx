@@ -1,20 +1,22 @@
 import { useState } from 'react';
 import {
+  copiedLayer,
   duplicateLayers,
   groupLayers,
   groupMatrix,
   removeLayers,
-  styleOf,
   updateLayer,
-  withStyle,
+  withLookOf,
+  withMovesOf,
+  withPlaceOf,
   type Layer,
   type Overlay,
-  type Style,
+  type Stack,
 } from '@/core/document';
 import { plainWords } from '@/core/errors';
 import { apply, boxAround, boxCentre } from '@/core/scene';
 import { newId } from '@/store/actions';
-import { noticed, styleCopied } from '@/store/session';
+import { layerCopied, noticed } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type Split, type WordsAs } from '@/store/work';
 import { IconAction } from '@/ui/Action';
@@ -52,7 +54,7 @@ export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
     onSeveral(false);
     gather();
   };
-  const style = useStyleEntries(layers);
+  const settings = useSettingsEntries(layers);
   const split = useSplitEntry(single);
   const drawn = useDrawEntry(single);
   const entries: readonly MenuEntry[] = [
@@ -62,7 +64,7 @@ export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
     { label: 'Choose more layers', icon: 'select-multiple', onPress: () => onSeveral(true) },
     { label: 'Group', icon: 'group', onPress: group },
     { label: 'Duplicate', icon: 'content-copy', onPress: duplicate },
-    ...style,
+    ...settings,
     ...split,
     ...drawn,
     {
@@ -115,32 +117,44 @@ function useGroup(ids: readonly string[]): () => void {
   };
 }
 
-function useStyleEntries(layers: readonly Layer[]): readonly MenuEntry[] {
-  const { edit } = useEditing();
+/** Settings go from one layer to others, as far as these have such parts. */
+function useSettingsEntries(layers: readonly Layer[]): readonly MenuEntry[] {
+  const { document, edit } = useEditing();
   const dispatch = useAppDispatch();
-  const copied = useAppSelector((state) => state.session.style) as Style | null;
-  const paste = (style: Style) =>
-    edit((document) =>
-      layers.reduce(
-        (next, layer) => updateLayer(next, layer.id, withStyle(layer, style)),
-        document,
-      ),
-    );
+  const copied = useAppSelector((state) => state.session.copied) as Layer | null;
+  const copy = () => {
+    const source = copiedLayer(document, layers[0].id);
+    if (source) dispatch(layerCopied(source));
+  };
+  const give = (label: string, icon: string, given: GiveSettings): MenuEntry => ({
+    label,
+    icon,
+    onPress: () =>
+      edit((stack) => layers.reduce((next, { id }) => given(next, id, copied!), stack)),
+  });
   return [
     ...(layers.length === 1
+      ? [{ label: 'Copy settings', icon: 'format-paint', onPress: copy }]
+      : []),
+    ...(copied
       ? [
           {
-            label: 'Copy style',
-            icon: 'format-paint',
-            onPress: () => void dispatch(styleCopied(styleOf(layers[0]))),
+            label: 'Paste settings',
+            icon: 'format-color-fill',
+            onPress: [
+              give(`Look of ${copied.name}`, 'palette-outline', withLookOf),
+              give(`Place of ${copied.name}`, 'arrow-all', withPlaceOf),
+              give(`Moves of ${copied.name}`, 'motion-outline', (stack, id, source) =>
+                withMovesOf(stack, id, source, newId),
+              ),
+            ],
           },
         ]
       : []),
-    ...(copied
-      ? [{ label: 'Paste style', icon: 'format-color-fill', onPress: () => paste(copied) }]
-      : []),
   ];
 }
+
+type GiveSettings = <S extends Stack>(stack: S, id: string, source: Layer) => S;
 
 /** Splitting needs the outlines of letters, so it is done in the background. */
 function useSplitEntry(layer: Layer | null): readonly MenuEntry[] {

@@ -1,5 +1,12 @@
 import { useEffect, useState } from 'react';
-import { changeTrack, trimTrack, type Bundle, type Footage } from '@/core/document';
+import {
+  changeTrack,
+  trimTrack,
+  type Bundle,
+  type Footage,
+  type Landing,
+  type Overlay,
+} from '@/core/document';
 import { landingHits } from '@/core/sound/landingHits';
 import { trackSeconds } from '@/core/sound/voices';
 import { secondsToFrames } from '@/core/time';
@@ -44,13 +51,14 @@ export function useMeasuredSounds({ document, footage }: Bundle): Measured {
   return measured;
 }
 
-/** Landing frames at which hits are heard; none in an overlay. */
+/** Frames of a landing at which hits are heard; none in an overlay. */
+export const hitFrames = (document: Overlay | Landing, measured: Measured): readonly number[] =>
+  document.kind === 'landing' ? landingHits(document, (id) => measured.get(id)?.hits ?? []) : [];
+
+/** The hits heard in the document that is edited. */
 export function useHits(): readonly number[] {
   const { bundle } = useEditing();
-  const measured = useMeasuredSounds(bundle);
-  const { document } = bundle;
-  if (document.kind !== 'landing') return [];
-  return landingHits(document, (id) => measured.get(id)?.hits ?? []);
+  return hitFrames(bundle.document, useMeasuredSounds(bundle));
 }
 
 /** Drags of sounds in the cue sheet. Both tell whether it was a sound that was dragged. */

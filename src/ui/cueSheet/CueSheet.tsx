@@ -13,6 +13,8 @@ import type { CueLink, Lane } from './types';
 interface CueSheetProps {
   readonly lanes: readonly Lane[];
   readonly links: readonly CueLink[];
+  /** Frames on which what is dragged comes to rest when it is near. */
+  readonly snaps: readonly number[];
   readonly length: number;
   readonly rate: Rate;
   readonly playhead: React.ReactNode;
@@ -133,6 +135,7 @@ export function CueSheet(props: CueSheetProps) {
                     lane={lane}
                     pixels={pixels}
                     offset={EDGE}
+                    snaps={lane.wave ? NONE : props.snaps}
                     selected={selected.includes(lane.id)}
                     onSelect={(more) => props.onSelect(lane.id, more)}
                     onLink={lane.waits ? linkFrom(lane.id) : undefined}
@@ -153,6 +156,9 @@ export function CueSheet(props: CueSheetProps) {
     </ScrollView>
   );
 }
+
+/** A sound does not rest on its own hits. */
+const NONE: readonly number[] = [];
 
 /** Room left and right of the time range, so that its ends can be grasped. */
 const EDGE = 10;

@@ -2,6 +2,7 @@ import { useDrag } from '@use-gesture/react';
 import { useState } from 'react';
 import { Icon } from 'react-native-paper';
 import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { snapShift } from '@/core/time/snapShift';
 import { newGesture, POINTER_DRAG } from '../gesture';
 import { useTokens } from '../theme';
 import type { Lane } from './types';
@@ -11,6 +12,8 @@ interface RibbonProps {
   /** Screen pixels per frame. */
   readonly pixels: number;
   readonly offset: number;
+  /** Frames on which what is dragged comes to rest when it is near. */
+  readonly snaps: readonly number[];
   readonly selected: boolean;
   /** `more` adds to what is chosen already. */
   readonly onSelect: (more: boolean) => void;
@@ -28,16 +31,21 @@ interface RibbonProps {
 const HEIGHT = 28;
 const GRASP = 22;
 const SLANT = 8;
+/** Screen pixels within which a drag comes to rest on a frame. */
+const SNAP = 8;
 
 /** A layer's time: slanted where it arrives and leaves, plain where it stays. */
 export function Ribbon(props: RibbonProps) {
-  const { lane, pixels, offset, selected, onShift, onTrim, onStretch, onSelect } = props;
+  const { lane, pixels, offset, snaps, selected, onShift, onTrim, onStretch, onSelect } = props;
   const tokens = useTokens();
   const left = offset + lane.from * pixels;
   const width = Math.max(8, (lane.to - lane.from) * pixels);
   const arrive = lane.arrive * pixels;
   const leave = lane.leave * pixels;
-  const body = useFrameDrag(pixels, onShift, onSelect);
+  const arrived = lane.arrive > 0 ? [lane.from + lane.arrive] : [];
+  // Of a short ribbon some is left to be dragged as a whole.
+  const outwards = Math.max(0, GRASP / 2 - width / 4);
+  const body = useFrameDrag({ pixels, snaps, frames: [lane.from, ...arrived] }, onShift, onSelect);
   const name = lane.name;
   return (
     <>
@@ -123,27 +131,32 @@ export function Ribbon(props: RibbonProps) {
           ) : null}
         </Svg>
       </div>
-      {selected && props.onLink ? <LinkHandle name={name} at={left} onLink={props.onLink} /> : null}
+      {selected && props.onLink ? (
+        <LinkHandle name={name} {...{ left, width }} onLink={props.onLink} />
+      ) : null}
       {selected ? <KeyHandles {...props} /> : null}
       {lane.trims && selected ? (
         <>
           <Grasp
             label={`Start of ${name}`}
-            at={left}
-            pixels={pixels}
+            at={left - outwards}
+            {...{ pixels, snaps }}
+            frame={lane.from}
             onDrag={(by, gesture) => onTrim('from', by, gesture)}
           />
           <Grasp
             label={`End of ${name}`}
-            at={left + width}
-            pixels={pixels}
+            at={left + width + outwards}
+            {...{ pixels, snaps }}
+            frame={lane.to}
             onDrag={(by, gesture) => onTrim('to', by, gesture)}
           />
           {arrive > 0 ? (
             <Grasp
               label={`Length of the arrival of ${name}`}
               at={left + arrive}
-              pixels={pixels}
+              {...{ pixels, snaps }}
+              frame={lane.from + lane.arrive}
               onDrag={(by, gesture) => onStretch('arrive', by, gesture)}
             />
           ) : null}
@@ -151,7 +164,8 @@ export function Ribbon(props: RibbonProps) {
             <Grasp
               label={`Length of the leave of ${name}`}
               at={left + width - leave}
-              pixels={pixels}
+              {...{ pixels, snaps }}
+              frame={lane.to - lane.leave}
               onDrag={(by, gesture) => onStretch('leave', -by, gesture)}
             />
           ) : null}
@@ -162,7 +176,7 @@ export function Ribbon(props: RibbonProps) {
 }
 
 /** Keyframes are dragged in time; a tap puts the playhead on one. */
-function KeyHandles({ lane, pixels, offset, onKey, onScrub }: RibbonProps) {
+function KeyHandles({ lane, pixels, offset, snaps, onKey, onScrub }: RibbonProps) {
   if (!onKey) return null;
   // They never pass each other, so that each keeps its number while it is dragged.
   return lane.keys.map((frame, i) => (
@@ -170,7 +184,7 @@ function KeyHandles({ lane, pixels, offset, onKey, onScrub }: RibbonProps) {
       key={i}
       label={`Keyframe ${i + 1} of ${lane.name}`}
       at={offset + frame * pixels}
-      pixels={pixels}
+      {...{ pixels, snaps, frame }}
       above
       onDrag={(by, gesture) => onKey(frame, by, gesture)}
       onTap={() => onScrub(frame)}
@@ -180,14 +194,21 @@ function KeyHandles({ lane, pixels, offset, onKey, onScrub }: RibbonProps) {
 
 const diamond = (x: number, y: number): string => `M${x - 5} ${y}l5 -5 5 5 -5 5Z`;
 
+/** Before the ribbon; where there is no room, inside a long one and behind a short one. */
+function linkAt(left: number, width: number): number {
+  if (left >= 34) return left - 34;
+  return width > 120 ? left + 14 : left + width + 10;
+}
+
 interface LinkHandleProps {
   readonly name: string;
-  readonly at: number;
+  readonly left: number;
+  readonly width: number;
   readonly onLink: (x: number, y: number) => void;
 }
 
 /** Dragged onto another ribbon, it makes this one wait for that one. */
-function LinkHandle({ name, at, onLink }: LinkHandleProps) {
+function LinkHandle({ name, left, width, onLink }: LinkHandleProps) {
   const tokens = useTokens();
   const [reach, setReach] = useState<readonly [number, number] | null>(null);
   const bind = useDrag(({ event, last, tap, xy, movement }) => {
@@ -202,8 +223,7 @@ function LinkHandle({ name, at, onLink }: LinkHandleProps) {
       aria-label={`Let ${name} wait for another layer`}
       style={{
         position: 'absolute',
-        // Before the ribbon; inside it where there is no room before it.
-        left: at >= 30 ? at - 30 : at + 14,
+        left: linkAt(left, width),
         top: 8,
         width: 24,
         height: 24,
@@ -232,9 +252,24 @@ function LinkHandle({ name, at, onLink }: LinkHandleProps) {
   );
 }
 
+interface Snapping {
+  /** Screen pixels per frame. */
+  readonly pixels: number;
+  readonly snaps: readonly number[];
+  /** Frames that the drag moves, any of which may come to rest. */
+  readonly frames: readonly number[];
+}
+
+interface Held {
+  readonly gesture: string;
+  /** The frames as they were when the drag began. */
+  readonly frames: readonly number[];
+  readonly moved: number;
+}
+
 /** Reports a drag in whole frames, step by step. */
 function useFrameDrag(
-  pixels: number,
+  { pixels, snaps, frames }: Snapping,
   onMove: (by: number, gesture: string) => void,
   onTap: (more: boolean) => void = () => undefined,
 ) {
@@ -244,11 +279,8 @@ function useFrameDrag(
         onTap('shiftKey' in event && event.shiftKey);
         return undefined;
       }
-      const held =
-        first || !memo
-          ? { gesture: newGesture(), moved: 0 }
-          : (memo as { gesture: string; moved: number });
-      const moved = Math.round(x / pixels);
+      const held: Held = first || !memo ? { gesture: newGesture(), frames, moved: 0 } : memo;
+      const moved = snapShift(Math.round(x / pixels), held.frames, snaps, SNAP / pixels);
       if (moved !== held.moved) onMove(moved - held.moved, held.gesture);
       return { ...held, moved };
     },
@@ -256,18 +288,19 @@ function useFrameDrag(
   );
 }
 
-interface GraspProps {
+interface GraspProps extends Omit<Snapping, 'frames'> {
   readonly label: string;
   readonly at: number;
-  readonly pixels: number;
+  /** The frame it stands for. */
+  readonly frame: number;
   /** Taken before others in the same place. */
   readonly above?: boolean;
   readonly onDrag: (by: number, gesture: string) => void;
   readonly onTap?: () => void;
 }
 
-function Grasp({ label, at, pixels, above, onDrag, onTap }: GraspProps) {
-  const bind = useFrameDrag(pixels, onDrag, onTap);
+function Grasp({ label, at, frame, pixels, snaps, above, onDrag, onTap }: GraspProps) {
+  const bind = useFrameDrag({ pixels, snaps, frames: [frame] }, onDrag, onTap);
   return (
     <div
       {...bind()}

@@ -1,4 +1,5 @@
 import { convertLength, frameOnShow, RATES, secondsToFrames, timecode } from '@/core/time';
+import { snapShift } from '@/core/time/snapShift';
 
 const NTSC = { num: 30000, den: 1001 };
 
@@ -38,5 +39,18 @@ describe('timecode', () => {
   it('starts a second of 29.97 at its first frame', () => {
     expect(timecode(30, NTSC)).toBe('0:01.00');
     expect(timecode(29, NTSC)).toBe('0:00.29');
+  });
+});
+
+describe('a shift that snaps', () => {
+  it('puts the nearest of the shifted frames on a target within reach', () => {
+    expect(snapShift(6, [9], [17, 40], 3)).toBe(8);
+    expect(snapShift(6, [9, 30], [17, 37], 3)).toBe(7);
+    expect(snapShift(-4, [20], [15], 1)).toBe(-5);
+  });
+
+  it('is what it was where no target is near', () => {
+    expect(snapShift(6, [9], [17], 1.5)).toBe(6);
+    expect(snapShift(6, [9], [], 100)).toBe(6);
   });
 });

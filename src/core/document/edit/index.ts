@@ -6,6 +6,7 @@ export * from './canvas';
 export * from './keyframes';
 export * from './arrange';
 export * from './style';
+export * from './settings';
 export * from './words';
 export * from './ink';
 export * from './mattes';

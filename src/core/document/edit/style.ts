@@ -1,5 +1,6 @@
 import type { Layer, WordsLayer } from '../layers';
 import type { Stack } from '../types';
+import { findLayer, updateLayer } from './layers';
 
 /** How a layer looks, apart from what it is and where it is. */
 export type Style = Partial<Layer>;
@@ -28,6 +29,12 @@ export function withStyle<L extends Layer>(layer: L, style: Style): L {
   const own = Object.keys(styleOf(layer));
   const given = Object.entries(style).filter(([name]) => own.includes(name));
   return { ...layer, ...Object.fromEntries(given) };
+}
+
+/** Gives a layer the look of another one. */
+export function withLookOf<S extends Stack>(stack: S, id: string, source: Layer): S {
+  const layer = findLayer(stack, id);
+  return layer ? updateLayer(stack, id, withStyle(layer, styleOf(source))) : stack;
 }
 
 /** New words take the style of the ones that are topmost. */
