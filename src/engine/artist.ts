@@ -3,8 +3,9 @@ import { picturesOf, sceneAt, type Scene, type SceneAssets } from '@/core/scene'
 import { browserTools } from '@/paint/browserTools';
 import { FramePainter } from '@/paint/framePainter';
 import { paintScene, type Scale } from '@/paint/paintScene';
-import type { PaintContext } from '@/paint/tools';
+import type { PaintContext, PaintTools } from '@/paint/tools';
 import { loadFonts } from './fonts';
+import { loadLuts } from './luts';
 import { PictureShelf } from './pictures';
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -12,10 +13,13 @@ type Context = OffscreenCanvasRenderingContext2D;
 /** Loads what scenes need and paints them: the one painter of stage, thumbnails, checks and sending. */
 export class Artist {
   private readonly shelf = new PictureShelf();
-  private readonly tools = browserTools(this.shelf.picture);
+  private lut: PaintTools['lut'] = () => null;
+  private readonly tools = browserTools(this.shelf.picture, (id) => this.lut(id));
   private readonly frames = new FramePainter(this.tools);
 
+  /** What scenes of a bundle are made of; the tables of colours they are painted by are got ready too. */
   async assets(bundle: Bundle): Promise<SceneAssets> {
+    this.lut = await loadLuts(bundle);
     return bundleAssets(bundle, await loadFonts(bundle));
   }
 

@@ -3,12 +3,12 @@ import type { Marking, Measured } from '@/core/check';
 import type {
   Bundle,
   ChromaKey,
-  FontFile,
   Footage,
   KeySettings,
   Kit,
   Overlay,
   PlannedOverlay,
+  Resource,
   Stroke,
 } from '@/core/document';
 import type { ClipEvent, EventKind } from '@/core/footage/events';
@@ -96,14 +96,14 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
 
 /** The one door to heavy work. Every call rejects with a MoonError in plain words. */
 export const engine = {
-  importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage | FontFile> =>
+  importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage | Resource> =>
     bench().importMedia(file, stamp),
   importCopy: (
     file: File,
     stamp: { id: string; created: number },
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<Footage | FontFile> => sender().importCopy(file, stamp, proxy(progress), signal),
+  ): Promise<Footage | Resource> => sender().importCopy(file, stamp, proxy(progress), signal),
   sweepMedia: (used: readonly string[]): Promise<void> => bench().sweepMedia(used),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
   saveKit: (kit: Kit): Promise<Blob> => bench().saveKit(kit),

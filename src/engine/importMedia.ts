@@ -1,6 +1,13 @@
 import { imageSize } from 'image-size';
 import { BlobSource, EncodedPacketSink, VideoSampleSink, type InputVideoTrack } from 'mediabunny';
-import { DOCUMENT_VERSION, type FontFile, type Footage } from '@/core/document';
+import {
+  DOCUMENT_VERSION,
+  type FontFile,
+  type Footage,
+  type LutFile,
+  type Resource,
+} from '@/core/document';
+import { readCube } from '@/core/colour/cube';
 import { MoonError } from '@/core/errors';
 import { sniffMedia, type MediaType } from '@/core/footage/sniff';
 import { checkSvg } from '@/core/footage/svg';
@@ -27,7 +34,7 @@ type Measured = Pick<Footage, 'type' | 'width' | 'height' | 'duration' | 'rate' 
 export async function importMedia(
   file: File,
   stamp: { id: string; created: number },
-): Promise<Footage | FontFile> {
+): Promise<Footage | Resource> {
   if (file.size > LIMITS.bytes) {
     throw new MoonError(
       'media-too-large',
@@ -37,6 +44,7 @@ export async function importMedia(
   const head = new Uint8Array(await file.slice(0, 4096).arrayBuffer());
   const sniffed = sniffMedia(head, file.name);
   if (sniffed.type === 'font') return importFont(file, sniffed.extension, stamp);
+  if (sniffed.type === 'lut') return importLut(file, sniffed.extension, stamp);
   const { bytes, extension, measured } = await read(file, sniffed);
   const hash = await hashOf(bytes);
   await keepMedia(hash, bytes);
@@ -62,6 +70,21 @@ async function importFont(
   await keepMedia(hash, bytes);
   const media = { hash, extension, bytes: bytes.length };
   return { kind: 'font', version: DOCUMENT_VERSION, ...stamp, name, media };
+}
+
+/** A table of colours is kept as it came; that it can be read is proven first. */
+async function importLut(
+  file: File,
+  extension: string,
+  stamp: { id: string; created: number },
+): Promise<LutFile> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  readCube(new TextDecoder().decode(bytes), file.name);
+  const hash = await hashOf(bytes);
+  await keepMedia(hash, bytes);
+  const media = { hash, extension, bytes: bytes.length };
+  const name = file.name.replace(/\.[^.]+$/, '');
+  return { kind: 'lut', version: DOCUMENT_VERSION, ...stamp, name, media };
 }
 
 function fontName(bytes: Uint8Array, fileName: string): string {

@@ -1,4 +1,4 @@
-import type { FontFile, Footage } from '@/core/document';
+import type { Footage, Resource } from '@/core/document';
 import { importMedia } from './importMedia';
 import { stopIfAborted, type Progress } from './progress';
 import { askServer } from './server';
@@ -21,7 +21,7 @@ export async function importCopy(
   stamp: { id: string; created: number },
   progress: Progress,
   signal: AbortSignal,
-): Promise<Footage | FontFile> {
+): Promise<Footage | Resource> {
   try {
     const copy = await copyOf(file, progress, signal);
     return await importMedia(copy, stamp);

@@ -1,4 +1,3 @@
-import type { PictureItem } from '@/core/scene';
 import { PathCache } from './pathCache';
 import type { PaintContext, PaintTools } from './tools';
 
@@ -10,7 +9,10 @@ export function softwareContext(width: number, height: number): OffscreenCanvasR
 }
 
 /** Painting in a worker of the browser. */
-export function browserTools(picture: PaintTools['picture'] = noPicture): PaintTools {
+export function browserTools(
+  picture: PaintTools['picture'] = () => null,
+  lut: PaintTools['lut'] = () => null,
+): PaintTools {
   const paths = new PathCache((d) => new Path2D(d));
   const free: OffscreenCanvasRenderingContext2D[] = [];
   return {
@@ -27,7 +29,6 @@ export function browserTools(picture: PaintTools['picture'] = noPicture): PaintT
     path: (d) => (d === undefined ? new Path2D() : paths.get(d)),
     matrix: (m) => new DOMMatrix([...m]),
     picture,
+    lut,
   };
 }
-
-const noPicture = (_item: PictureItem): null => null;

@@ -12,7 +12,10 @@ export const nodeContext = (width: number, height: number): PaintContext & SKRSC
   createCanvas(width, height).getContext('2d') as unknown as PaintContext & SKRSContext2D;
 
 /** Painting in Node: tests, the demo kit, benchmarks. */
-export function nodeTools(picture: PaintTools['picture'] = () => null): PaintTools {
+export function nodeTools(
+  picture: PaintTools['picture'] = () => null,
+  lut: PaintTools['lut'] = () => null,
+): PaintTools {
   const paths = new PathCache((d) => new NodePath2D(d) as unknown as Path2D);
   return {
     scratch: (width, height) => {
@@ -23,6 +26,7 @@ export function nodeTools(picture: PaintTools['picture'] = () => null): PaintToo
     path: (d) => (d === undefined ? (new NodePath2D() as unknown as Path2D) : paths.get(d)),
     matrix: (m) => new DOMMatrix([...m]),
     picture,
+    lut,
   };
 }
 

@@ -1,3 +1,4 @@
+import { applyTable } from '@/core/colour/cube';
 import type { Blend, Glow, Shadow } from '@/core/document';
 import type {
   ArtworkItem,
@@ -302,6 +303,7 @@ function paintAlone(
   scratch.context.setTransform(a, b, c, d, e, f);
   draw(scratch.context);
   scratch.context.restore();
+  if (effects) changeColours(scratch.context, effects, tools);
   if (effects && effects.tintStrength > 0) {
     scratch.context.save();
     scratch.context.globalCompositeOperation = 'source-atop';
@@ -328,6 +330,20 @@ function paintAlone(
   }
   context.restore();
   scratch.release();
+}
+
+/** By the table of colours, where there is one. */
+function changeColours(
+  context: PaintContext,
+  { lut, lutStrength }: NonNullable<GroupItem['effects']>,
+  tools: PaintTools,
+): void {
+  const table = lut && lutStrength > 0 ? tools.lut(lut) : null;
+  if (!table) return;
+  const { width, height } = context.canvas;
+  const pixels = context.getImageData(0, 0, width, height);
+  applyTable(pixels.data, table, lutStrength);
+  context.putImageData(pixels, 0, 0);
 }
 
 function layShadow(

@@ -1,3 +1,4 @@
+import type { ColourTable } from '@/core/colour/cube';
 import type { PictureItem } from '@/core/scene';
 
 /** The parts of a 2-D canvas that painting uses; the browser's and Node's canvases both have them. */
@@ -52,4 +53,6 @@ export interface PaintTools {
   ) => DOMMatrix2DInit;
   /** The decoded (and keyed) picture of an item; null when it is missing, and nothing is drawn. */
   readonly picture: (item: PictureItem) => CanvasImageSource | null;
+  /** The table of colours of an id; null when it is missing, and nothing is changed. */
+  readonly lut: (id: string) => ColourTable | null;
 }

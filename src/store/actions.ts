@@ -6,12 +6,12 @@ import {
   nestingCircle,
   overlayFromRow,
   withFollowingLength,
-  type FontFile,
   type Footage,
   type Kit,
   type Landing,
   type Overlay,
   type PlannedOverlay,
+  type Resource,
   type Stack,
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
@@ -20,7 +20,7 @@ import { engine } from '@/engine/engine';
 import {
   documentAdded,
   documentChanged,
-  fontSet,
+  resourceSet,
   footageSet,
   kitLoaded,
   kitNamed,
@@ -31,7 +31,7 @@ import {
 } from './kit';
 import {
   selectDocument,
-  selectFontById,
+  selectResourceById,
   selectFootageById,
   selectKit,
   selectOverlay,
@@ -177,14 +177,14 @@ export const duplicate =
   };
 
 /** What was deleted or replaced in this visit, so that Undo can bring it back. */
-const bin = new Map<string, Editable | Footage | FontFile>();
+const bin = new Map<string, Editable | Footage | Resource>();
 
 export const remove =
   (id: string): AppThunk =>
   (dispatch, getState) => {
     const state = getState();
     const gone =
-      selectDocument(state, id) ?? selectFootageById(state, id) ?? selectFontById(state, id);
+      selectDocument(state, id) ?? selectFootageById(state, id) ?? selectResourceById(state, id);
     if (!gone || !dispatch(mayChange())) return;
     dispatch(removed(id));
     dispatch(noticedGone(gone, `“${gone.name}” was deleted.`));
@@ -192,7 +192,7 @@ export const remove =
 
 /** Keeps what is about to go, and says so with a way back. */
 export const noticedGone =
-  (gone: Editable | Footage | FontFile, text: string): AppThunk =>
+  (gone: Editable | Footage | Resource, text: string): AppThunk =>
   (dispatch) => {
     bin.set(gone.id, gone);
     dispatch(noticed(text, 'note', gone.id));
@@ -205,7 +205,7 @@ export const restore =
     if (!kept || !dispatch(mayChange())) return;
     bin.delete(id);
     if (kept.kind === 'footage') dispatch(footageSet(kept));
-    else if (kept.kind === 'font') dispatch(fontSet(kept));
+    else if (kept.kind === 'font' || kept.kind === 'lut') dispatch(resourceSet(kept));
     else dispatch(documentAdded(kept));
   };
 

@@ -1,6 +1,6 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { newHistory, type StateWithHistory } from 'redux-undo';
-import type { FontFile, Footage, Kit, Landing, Overlay } from '@/core/document';
+import type { Footage, Kit, Landing, Overlay, Resource } from '@/core/document';
 
 /** A document that can be edited, with its own undo steps. */
 export type Editable = Overlay | Landing;
@@ -11,7 +11,7 @@ export interface KitState {
   readonly name: string;
   readonly documents: Readonly<Record<string, History>>;
   readonly footage: Readonly<Record<string, Footage>>;
-  readonly fonts: Readonly<Record<string, FontFile>>;
+  readonly resources: Readonly<Record<string, Resource>>;
 }
 
 export const kitLoaded = createAction<{ kit: Kit; fresh: boolean }>('kit/loaded');
@@ -26,7 +26,7 @@ export const documentFollowed = createAction<Editable>('kit/documentFollowed');
 export const undone = createAction<string>('kit/undone');
 export const redone = createAction<string>('kit/redone');
 export const footageSet = createAction<Footage>('kit/footageSet');
-export const fontSet = createAction<FontFile>('kit/fontSet');
+export const resourceSet = createAction<Resource>('kit/resourceSet');
 export const removed = createAction<string>('kit/removed');
 
 const UNDO = 'history/undo';
@@ -49,7 +49,7 @@ const start: KitState = {
   name: 'My kit',
   documents: {},
   footage: {},
-  fonts: {},
+  resources: {},
 };
 
 /**
@@ -67,7 +67,7 @@ export function kitReducer(state: KitState = start, action: UnknownAction): KitS
         documents.map((entry) => [entry.id, newHistory([], entry, [])]),
       ),
       footage: Object.fromEntries(kit.footage.map((entry) => [entry.id, entry])),
-      fonts: Object.fromEntries(kit.fonts.map((entry) => [entry.id, entry])),
+      resources: Object.fromEntries([...kit.fonts, ...kit.luts].map((entry) => [entry.id, entry])),
     };
   }
   if (kitNamed.match(action)) return { ...state, status: 'ready', name: action.payload };
@@ -81,15 +81,15 @@ export function kitReducer(state: KitState = start, action: UnknownAction): KitS
     const footage = { ...state.footage, [action.payload.id]: action.payload };
     return { ...state, status: 'ready', footage };
   }
-  if (fontSet.match(action)) {
-    const fonts = { ...state.fonts, [action.payload.id]: action.payload };
-    return { ...state, status: 'ready', fonts };
+  if (resourceSet.match(action)) {
+    const resources = { ...state.resources, [action.payload.id]: action.payload };
+    return { ...state, status: 'ready', resources };
   }
   if (removed.match(action)) {
     const { [action.payload]: _document, ...documents } = state.documents;
     const { [action.payload]: _footage, ...footage } = state.footage;
-    const { [action.payload]: _font, ...fonts } = state.fonts;
-    return { ...state, documents, footage, fonts };
+    const { [action.payload]: _resource, ...resources } = state.resources;
+    return { ...state, documents, footage, resources };
   }
   return state;
 }

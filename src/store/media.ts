@@ -1,23 +1,23 @@
-import type { FontFile, Footage } from '@/core/document';
+import type { Footage, Resource } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { engine, type Progress } from '@/engine/engine';
 import { mayChange, newId, noticedGone, stamp } from './actions';
-import { fontSet, footageSet } from './kit';
+import { resourceSet, footageSet } from './kit';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
 
 /** The files of what the session lists as unreadable. */
 const unreadable = new Map<string, File>();
 
-const kept = (entry: Footage | FontFile) =>
-  entry.kind === 'font' ? fontSet(entry) : footageSet(entry);
+const kept = (entry: Footage | Resource) =>
+  entry.kind === 'footage' ? footageSet(entry) : resourceSet(entry);
 
 /** Brings files in, one after the other; each that fails says why, the others still come in. */
 export const importFiles =
-  (files: readonly File[]): AppThunk<Promise<readonly (Footage | FontFile)[]>> =>
+  (files: readonly File[]): AppThunk<Promise<readonly (Footage | Resource)[]>> =>
   async (dispatch) => {
     if (!dispatch(mayChange())) return [];
-    const brought: (Footage | FontFile)[] = [];
+    const brought: (Footage | Resource)[] = [];
     for (const file of files) {
       try {
         const entry = await engine.importMedia(file, stamp());

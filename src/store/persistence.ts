@@ -1,5 +1,5 @@
 import type { KitState } from './kit';
-import { documentFollowed, fontSet, footageSet, kitLoaded, removed } from './kit';
+import { documentFollowed, resourceSet, footageSet, kitLoaded, removed } from './kit';
 import { followingSet, noticed, themeSet, unsavedSet } from './session';
 import {
   forgetDocument,
@@ -20,7 +20,14 @@ import { listeners, type AppThunk, store } from './store';
 const LOCK = 'moonpatch-kit';
 const CHANNEL = 'moonpatch-kit';
 
-const EMPTY_KIT: Kit = { name: 'My kit', overlays: [], landings: [], footage: [], fonts: [] };
+const EMPTY_KIT: Kit = {
+  name: 'My kit',
+  overlays: [],
+  landings: [],
+  footage: [],
+  fonts: [],
+  luts: [],
+};
 
 /** What a tab tells the others after saving. */
 interface Saved {
@@ -40,7 +47,7 @@ const storedOf = (kit: KitState): ReadonlyMap<string, Stored> =>
       history.present.id,
       history.present,
     ]),
-    ...[...Object.values(kit.footage), ...Object.values(kit.fonts)].map(
+    ...[...Object.values(kit.footage), ...Object.values(kit.resources)].map(
       (entry): [string, Stored] => [entry.id, entry],
     ),
   ]);
@@ -55,10 +62,13 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
     const { kit, problems } = await loadKit();
     const loaded = kit ?? EMPTY_KIT;
     saved = new Map(
-      [...loaded.overlays, ...loaded.landings, ...loaded.footage, ...loaded.fonts].map((entry) => [
-        entry.id,
-        entry,
-      ]),
+      [
+        ...loaded.overlays,
+        ...loaded.landings,
+        ...loaded.footage,
+        ...loaded.fonts,
+        ...loaded.luts,
+      ].map((entry) => [entry.id, entry]),
     );
     savedName = kit ? kit.name : null;
     if (writer) {
@@ -178,5 +188,7 @@ channel?.addEventListener('message', async ({ data }: MessageEvent<Saved>) => {
 
 function kept(document: Stored) {
   if (document.kind === 'footage') return footageSet(document);
-  return document.kind === 'font' ? fontSet(document) : documentFollowed(document);
+  return document.kind === 'font' || document.kind === 'lut'
+    ? resourceSet(document)
+    : documentFollowed(document);
 }

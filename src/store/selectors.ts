@@ -2,18 +2,18 @@ import { createSelector } from '@reduxjs/toolkit';
 import {
   bundleOf,
   type Bundle,
-  type FontFile,
   type Footage,
   type Kit,
   type Landing,
   type Overlay,
+  type Resource,
 } from '@/core/document';
 import type { Editable } from './kit';
 import type { RootState } from './store';
 
 const documents = (state: RootState) => state.kit.documents;
 const footageById = (state: RootState) => state.kit.footage;
-const fontsById = (state: RootState) => state.kit.fonts;
+const resourcesById = (state: RootState) => state.kit.resources;
 
 const newestFirst = <T extends { readonly created: number }>(entries: readonly T[]): readonly T[] =>
   [...entries].sort((a, b) => b.created - a.created);
@@ -34,9 +34,15 @@ export const selectFootage = createSelector([footageById], (all) =>
   newestFirst(Object.values(all)),
 );
 
-export const selectFonts = createSelector([fontsById], (all): readonly FontFile[] =>
-  Object.values(all).sort((a, b) => a.name.localeCompare(b.name)),
-);
+/** The person's own of one kind, by name. */
+const makeSelectResources = <K extends Resource['kind']>(kind: K) =>
+  createSelector([resourcesById], (all): readonly Extract<Resource, { kind: K }>[] =>
+    Object.values(all)
+      .filter((entry): entry is Extract<Resource, { kind: K }> => entry.kind === kind)
+      .sort((a, b) => a.name.localeCompare(b.name)),
+  );
+export const selectFonts = makeSelectResources('font');
+export const selectLuts = makeSelectResources('lut');
 
 export const selectDocument = (state: RootState, id: string): Editable | undefined =>
   state.kit.documents[id]?.present;
@@ -49,8 +55,8 @@ export const selectOverlay = (state: RootState, id: string): Overlay | undefined
 export const selectFootageById = (state: RootState, id: string): Footage | undefined =>
   state.kit.footage[id];
 
-export const selectFontById = (state: RootState, id: string): FontFile | undefined =>
-  state.kit.fonts[id];
+export const selectResourceById = (state: RootState, id: string): Resource | undefined =>
+  state.kit.resources[id];
 
 export const selectCanUndo = (state: RootState, id: string): boolean =>
   (state.kit.documents[id]?.past.length ?? 0) > 0;
@@ -66,13 +72,15 @@ export const selectKit = createSelector(
     selectLandings,
     selectFootage,
     selectFonts,
+    selectLuts,
   ],
-  (name, overlays, landings, footage, fonts): Kit => ({
+  (name, overlays, landings, footage, fonts, luts): Kit => ({
     name,
     overlays,
     landings,
     footage,
     fonts,
+    luts,
   }),
 );
 
@@ -83,14 +91,16 @@ export const makeSelectBundle = () =>
       (state: RootState, id: string) => selectDocument(state, id),
       selectOverlays,
       footageById,
-      fontsById,
+      selectFonts,
+      selectLuts,
     ],
-    (document, overlays, footage, fonts): Bundle | null =>
+    (document, overlays, footage, fonts, luts): Bundle | null =>
       document
         ? bundleOf(document, {
             overlay: (id) => overlays.find((overlay) => overlay.id === id),
             footage: (id) => footage[id],
-            font: (id) => fonts[id],
+            font: (id) => fonts.find((font) => font.id === id),
+            lut: (id) => luts.find((lut) => lut.id === id),
           })
         : null,
     { devModeChecks: { identityFunctionCheck: 'never' } },

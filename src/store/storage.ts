@@ -1,11 +1,11 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import {
   readDocument,
-  type FontFile,
   type Footage,
   type Kit,
   type Landing,
   type Overlay,
+  type Resource,
 } from '@/core/document';
 import { plainWords } from '@/core/errors';
 
@@ -20,7 +20,7 @@ interface Index {
   readonly name: string;
 }
 
-export type Stored = Overlay | Landing | Footage | FontFile;
+export type Stored = Overlay | Landing | Footage | Resource;
 
 export interface LoadedKit {
   /** Null when nothing was ever saved here. */
@@ -54,6 +54,7 @@ export async function loadKit(): Promise<LoadedKit> {
       landings: only('landing'),
       footage: only('footage'),
       fonts: only('font'),
+      luts: only('lut'),
     },
     problems,
   };

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDemoKit, openEmptyKit, sendFrame, setNumber } from '../support/app';
+import { chooseFiles, openDemoKit, openEmptyKit, sendFrame, setNumber } from '../support/app';
 import { decodeFrame, demoMedia, meanOff, pixelAt, solidPixel, whereIs } from '../support/media';
 import {
   add,
@@ -60,6 +60,29 @@ test('a layer is masked by another one, and the mask is turned inside out', asyn
   await page.getByRole('switch', { name: 'Turn the mask inside out' }).click();
   await expect.poll(middle).not.toEqual(RUST);
   expect(await corner()).toEqual(RUST);
+});
+
+test('a table of colours from a file changes a layer, by the share that is asked for', async ({
+  page,
+}) => {
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await add(page, 'Rectangle');
+  await section(page, 'Look');
+  await unfold(page, 'Effects');
+  const file = { mimeType: 'text/plain', name: 'upside-down.cube' };
+  const bring = (text: string) =>
+    chooseFiles(page, () => page.getByRole('button', { name: 'Bring in a LUT (.cube)' }).click(), {
+      ...file,
+      buffer: Buffer.from(text),
+    });
+  await bring('LUT_1D_SIZE 2\n1 1 1\n');
+  await expect(page.getByText('its table holds 1 colours instead of 2')).toBeVisible();
+  await bring('LUT_1D_SIZE 2\n1 1 1\n0 0 0\n');
+  const middle = () => colourAt(page, 0.5, 0.5);
+  await expect.poll(middle).toEqual([76, 188, 212, 255]);
+  await setNumber(page, 'LUT strength', 0);
+  await expect.poll(middle).toEqual(RUST);
 });
 
 test('a clip runs from its in point at its speed, and goes back and forth', async ({ page }) => {

@@ -8,7 +8,14 @@ import { pngPixels, testFile } from '../support/media';
 
 test('words are painted in the browser to the same bytes as in Node', async ({ page }) => {
   const documents = [...GOLDEN, SHADOWED];
-  const kit = { name: 'Golden', overlays: documents, landings: [], footage: [], fonts: [] };
+  const kit = {
+    name: 'Golden',
+    overlays: documents,
+    landings: [],
+    footage: [],
+    fonts: [],
+    luts: [],
+  };
   writeFileSync(testFile('golden.moonpatch'), writeKitFile({ kit, media: new Map() }));
   await openEmptyKit(page);
   await openKitFile(page, testFile('golden.moonpatch'));

@@ -9,7 +9,10 @@ import {
   pngPixels,
   probe,
   testFile,
+  whereIs,
+  type Rgba,
 } from '../support/media';
+import { stageShot } from '../support/make';
 import { createCanvas } from '@napi-rs/canvas';
 import { writeFileSync } from 'node:fs';
 
@@ -116,7 +119,18 @@ test('J02: the key colour is picked from the words themselves, and the footage s
   await setNumber(page, 'Softness', 0.4);
   await expect.poll(async () => matteAt(page, 100 / 1280, 100 / 720)).toBeGreaterThan(250);
   await expect.poll(async () => matteAt(page, 400 / 1280, 360 / 720)).toBeLessThan(5);
+
+  // The green that is left on the words' edges goes by as much as is asked for.
+  await page.getByRole('radio', { name: 'Cut-out' }).click();
+  await setNumber(page, 'Softness', 0.1);
+  const green = async () => whereIs(await stageShot(page), greenish).count;
+  await expect.poll(green).toBeGreaterThan(300);
+  const before = await green();
+  await setNumber(page, 'Spill', 1);
+  await expect.poll(green).toBeLessThan(before / 4);
 });
+
+const greenish = ([r, g, b]: Rgba): boolean => g > Math.max(r, b) + 25;
 
 async function matteAt(page: Page, x: number, y: number): Promise<number> {
   const shot = await pngPixels(await page.getByRole('application', { name: 'Stage' }).screenshot());

@@ -1,13 +1,14 @@
 import type { SceneAssets } from '../scene/assets';
 import type { Fill, Layer } from './layers';
-import type { FontFile, Footage, Landing, Overlay, Stack } from './types';
+import type { FontFile, Footage, Landing, LutFile, Overlay, Stack } from './types';
 
-/** A document with the overlays, footage and fonts it uses: all it takes to draw it, as plain data. */
+/** A document with the overlays, footage, fonts and tables of colours it uses: all it takes to draw it, as plain data. */
 export interface Bundle {
   readonly document: Overlay | Landing;
   readonly overlays: readonly Overlay[];
   readonly footage: readonly Footage[];
   readonly fonts: readonly FontFile[];
+  readonly luts: readonly LutFile[];
 }
 
 /** Where documents find what they name. */
@@ -15,6 +16,7 @@ export interface Library {
   readonly overlay: (id: string) => Overlay | undefined;
   readonly footage: (id: string) => Footage | undefined;
   readonly font: (id: string) => FontFile | undefined;
+  readonly lut: (id: string) => LutFile | undefined;
 }
 
 /** Gathers what `document` uses, also through nested overlays, out of what the kit has. */
@@ -35,11 +37,13 @@ export function bundleOf(document: Overlay | Landing, library: Library): Bundle 
     ...(document.kind === 'landing' ? document.sounds.flatMap((sound) => sound.footage ?? []) : []),
   ]);
   const fonts = new Set(layers.flatMap(fontsOf));
+  const luts = new Set(layers.flatMap(({ effects }) => effects.lut ?? []));
   return {
     document,
     overlays: [...overlays.values()],
     footage: [...footage].flatMap((id) => library.footage(id) ?? []),
     fonts: [...fonts].flatMap((id) => library.font(id) ?? []),
+    luts: [...luts].flatMap((id) => library.lut(id) ?? []),
   };
 }
 

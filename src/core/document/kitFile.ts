@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { MoonError } from '../errors';
 import { readKit } from './schema';
-import type { FontFile, Footage, Kit, Media } from './types';
+import type { Footage, Kit, Media, Resource } from './types';
 
 const FORMAT = 'moon-patch-kit';
 const FORMAT_VERSION = 1;
@@ -17,10 +17,14 @@ const MEDIA_PATH = /^media\/([0-9a-f]{64})\.([a-z0-9]{1,5})$/;
 
 const mediaPath = (media: Media): string => `media/${media.hash}.${media.extension}`;
 
-type MediaOwner = Footage | FontFile;
+type MediaOwner = Footage | Resource;
 
 /** Everything in a kit that has a media file. */
-export const mediaOwners = (kit: Kit): readonly MediaOwner[] => [...kit.footage, ...kit.fonts];
+export const mediaOwners = (kit: Kit): readonly MediaOwner[] => [
+  ...kit.footage,
+  ...kit.fonts,
+  ...kit.luts,
+];
 
 export interface KitFile {
   readonly kit: Kit;

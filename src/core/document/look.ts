@@ -116,8 +116,13 @@ export const BLENDS = [
 ] as const;
 export type Blend = (typeof BLENDS)[number];
 
-/** Factors are 1 and the others 0 where nothing is changed. `blur` is a standard deviation, `hue` degrees. */
+/**
+ * Factors are 1 and the others 0 where nothing is changed. `blur` is a standard deviation, `hue`
+ * degrees, `lut` the id of a table of colours that changes them first, by a share.
+ */
 export interface Effects {
+  readonly lut: string | null;
+  readonly lutStrength: number;
   readonly blur: number;
   readonly brightness: number;
   readonly contrast: number;

@@ -7,7 +7,7 @@ export * from './sound';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
-export const DOCUMENT_VERSION = 4;
+export const DOCUMENT_VERSION = 5;
 
 export type Backdrop =
   { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
@@ -75,6 +75,19 @@ export interface FontFile {
   readonly media: Media;
 }
 
+/** A table of colours (a `.cube` file) brought in by the person; effects name it by its id. */
+export interface LutFile {
+  readonly kind: 'lut';
+  readonly version: number;
+  readonly id: string;
+  readonly name: string;
+  readonly created: number;
+  readonly media: Media;
+}
+
+/** What documents name besides footage. */
+export type Resource = FontFile | LutFile;
+
 /** Footage with overlays, clips and sounds laid over it; overlays stay live. */
 export interface Landing extends Stack {
   readonly kind: 'landing';
@@ -88,4 +101,5 @@ export interface Kit {
   readonly landings: readonly Landing[];
   readonly footage: readonly Footage[];
   readonly fonts: readonly FontFile[];
+  readonly luts: readonly LutFile[];
 }

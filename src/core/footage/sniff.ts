@@ -1,8 +1,8 @@
 import { MoonError } from '../errors';
-import type { Footage } from '../document/types';
+import type { Footage, Resource } from '../document/types';
 
 export interface MediaType {
-  readonly type: Footage['type'] | 'font';
+  readonly type: Footage['type'] | Resource['kind'];
   readonly extension: string;
   readonly mime: string;
   /** A container that browsers do not open, whatever is in it. */
@@ -70,12 +70,18 @@ const SIGNATURES: readonly Signature[] = [
     mime: 'font/woff2',
     matches: (h) => ascii(h, 0, 4) === 'wOF2',
   },
+  { type: 'lut', extension: 'cube', mime: 'text/plain', matches: looksLikeCube },
   { type: 'sound', extension: 'mp3', mime: 'audio/mpeg', matches: looksLikeMp3 },
 ];
 
 function looksLikeSvg(head: Uint8Array): boolean {
   const text = new TextDecoder().decode(head);
   return /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(text) && /<svg[\s>]/i.test(text);
+}
+
+function looksLikeCube(head: Uint8Array): boolean {
+  const text = new TextDecoder().decode(head);
+  return /^\uFEFF?(\s*(#.*)?[\r\n])*\s*(TITLE\s|LUT_[13]D_|DOMAIN_)/.test(text);
 }
 
 function looksLikeMp3(head: Uint8Array): boolean {
@@ -98,7 +104,7 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
   if (!found) {
     throw new MoonError(
       'media-unreadable',
-      `“${name}” is not a video, picture, sound or font that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF or WOFF2.`,
+      `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF, WOFF2 or CUBE.`,
     );
   }
   const { matches: _, ...type } = found;

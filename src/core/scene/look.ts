@@ -2,6 +2,8 @@ import type { Effects } from '../document/layers';
 
 /** Effects that change nothing. */
 export const NEUTRAL: Effects = {
+  lut: null,
+  lutStrength: 1,
   blur: 0,
   brightness: 1,
   contrast: 1,
@@ -12,6 +14,7 @@ export const NEUTRAL: Effects = {
 };
 
 export const isNeutral = (effects: Effects): boolean =>
+  (effects.lut === null || effects.lutStrength === 0) &&
   effects.blur === 0 &&
   effects.brightness === 1 &&
   effects.contrast === 1 &&

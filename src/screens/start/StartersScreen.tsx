@@ -81,6 +81,7 @@ const starterBundle = (starter: Starter, media: StarterMedia) =>
     overlay: () => undefined,
     footage: (id) => [media.still, media.video].find((entry) => entry?.id === id) ?? undefined,
     font: () => undefined,
+    lut: () => undefined,
   });
 
 const styles = StyleSheet.create({

@@ -21,6 +21,7 @@ const kit: Kit = {
   landings: [],
   footage: [video({ media: { hash: HASH, extension: 'webm', bytes: CONTENT.length } })],
   fonts: [],
+  luts: [],
 };
 const media = new Map([[HASH, CONTENT]]);
 const list = (change: object = {}) =>

@@ -1,3 +1,4 @@
+import { NEUTRAL } from '@/core/scene/look';
 import {
   bundleOf,
   createNested,
@@ -42,6 +43,7 @@ describe('nested overlays', () => {
       layers: [
         words('Wind', {
           font: 'own',
+          effects: { ...NEUTRAL, lut: 'warm' },
           fill: {
             kind: 'footage' as const,
             footage: 'clip',
@@ -61,13 +63,16 @@ describe('nested overlays', () => {
       created: 0,
       media: { hash: 'b'.repeat(64), extension: 'ttf', bytes: 4 },
     };
+    const lut = { ...font, kind: 'lut' as const, id: 'warm' };
     const bundle = bundleOf(named('a', 'b'), {
       overlay: finder([named('b', 'c'), deep]),
       footage: (id) => (id === 'clip' ? video() : undefined),
       font: (id) => (id === 'own' ? font : undefined),
+      lut: (id) => (id === 'warm' ? lut : undefined),
     });
     expect(bundle.overlays.map(({ id }) => id)).toEqual(['b', 'c']);
     expect(bundle.footage.map(({ id }) => id)).toEqual(['clip']);
     expect(bundle.fonts).toEqual([font]);
+    expect(bundle.luts).toEqual([lut]);
   });
 });

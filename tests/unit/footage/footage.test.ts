@@ -17,6 +17,9 @@ describe('recognising files', () => {
     ['mp4', box('isom')],
     ['mov', box('qt  ')],
     ['m4a', box('M4A ')],
+    ['avi', strToU8('RIFF....AVI LIST')],
+    ['mpg', bytes(0, 0, 1, 0xba)],
+    ['cube', strToU8('# warm\n\nTITLE "Warm"\nLUT_3D_SIZE 2\n')],
     ['svg', strToU8('<?xml version="1.0"?>\n<svg xmlns="http://www.w3.org/2000/svg"/>')],
   ])('%s by its bytes', (extension, head) => {
     expect(sniffMedia(head, 'whatever.bin').extension).toBe(extension);
@@ -24,7 +27,7 @@ describe('recognising files', () => {
 
   it('refuses a text file whatever its name', () => {
     expect(() => sniffMedia(strToU8('just some notes'), 'notes.mp4')).toThrow(
-      /“notes.mp4” is not a video, picture, sound or font/,
+      /“notes.mp4” is not a video, picture, sound, font or table/,
     );
   });
 

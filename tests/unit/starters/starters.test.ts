@@ -38,6 +38,7 @@ describe('starters', () => {
           overlay: () => undefined,
           footage: () => undefined,
           font: () => undefined,
+          lut: () => undefined,
         }),
         nodeFont,
       );

@@ -51,6 +51,7 @@ const kitOf = (change: Partial<Kit> = {}): Kit => ({
   landings: [],
   footage: [],
   fonts: [],
+  luts: [],
   ...change,
 });
 const notices = () => getState().session.notices.map((notice) => notice.text);

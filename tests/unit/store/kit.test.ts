@@ -61,7 +61,7 @@ describe('the kit', () => {
     store.dispatch(documentAdded(named('old')));
     store.dispatch(
       kitLoaded({
-        kit: { name: 'New', overlays: [], landings: [], footage: [video()], fonts: [] },
+        kit: { name: 'New', overlays: [], landings: [], footage: [video()], fonts: [], luts: [] },
         fresh: false,
       }),
     );

@@ -4,11 +4,11 @@ import { timeLayers } from '../../motion/timing';
 import { CANVAS_LIMIT } from '../create';
 import {
   DOCUMENT_VERSION,
-  type FontFile,
   type Footage,
   type Kit,
   type Landing,
   type Overlay,
+  type Resource,
 } from '../types';
 import {
   between,
@@ -68,6 +68,7 @@ const media = shape({
   bytes: finite().integer().min(1),
 });
 const font = shape({ ...documentFields('font'), media });
+const lut = shape({ ...documentFields('lut'), media });
 const footage = shape({
   ...documentFields('footage'),
   type: oneOf(['video', 'still', 'sound']),
@@ -101,9 +102,10 @@ const kit = shape({
   landings: list(landing, LIMITS.documents),
   footage: list(footage, LIMITS.documents),
   fonts: list(font, LIMITS.documents),
+  luts: list(lut, LIMITS.documents),
 });
 
-const SCHEMAS = { overlay, landing, footage, font } as const;
+const SCHEMAS = { overlay, landing, footage, font, lut } as const;
 
 /**
  * Checks one document read from storage or a file.
@@ -114,13 +116,13 @@ const SCHEMAS = { overlay, landing, footage, font } as const;
 export function readDocument(
   value: unknown,
   others: readonly unknown[] = [],
-): Overlay | Landing | Footage | FontFile {
+): Overlay | Landing | Footage | Resource {
   const kind = (value as { kind?: string } | null)?.kind;
   const schema = SCHEMAS[kind as keyof typeof SCHEMAS];
   if (!schema) {
     throw new MoonError('document-invalid', 'This is not an overlay, footage, font or landing.');
   }
-  const document = migrated(value, others) as Overlay | Landing | Footage | FontFile;
+  const document = migrated(value, others) as Overlay | Landing | Footage | Resource;
   validate(schema, document);
   if (document.kind === 'overlay' || document.kind === 'landing') timeLayers(document);
   return document;

@@ -145,6 +145,8 @@ const shadow = shape({
 const glow = shape({ colour: colour(), opacity: share(), blur: between(0, 1000) });
 const wall = shape({ colour: colour(), opacity: share() });
 const effects = shape({
+  lut: orNull(id()),
+  lutStrength: share(),
   blur: between(0, 1000),
   brightness: between(0, 10),
   contrast: between(0, 10),

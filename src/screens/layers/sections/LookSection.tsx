@@ -5,6 +5,7 @@ import {
   setLetter,
   type Blend,
   type Border,
+  type Effects,
   type Glow,
   type Layer,
   type Reflection,
@@ -25,6 +26,7 @@ import { useChange, useLayerEdit, type Change } from '../useChange';
 import { BorderFields } from './BorderFields';
 import { FillFields } from './FillFields';
 import { GhostFold } from './GhostFold';
+import { LutFields } from './LutFields';
 import { LetterChoice, LetterFields } from './LetterFields';
 import type { SectionProps } from './types';
 
@@ -311,6 +313,8 @@ function BlendFold({ blend, change }: { readonly blend: Blend; readonly change: 
 function EffectsFold({ layer }: SectionProps) {
   const { effects } = layer;
   const change = useChange(layer.id);
+  const set = (patch: Partial<Effects>, gesture: string | null) =>
+    change({ effects: { ...effects, ...patch } }, gesture);
   const share = { unit: '%', factor: 100, feel: { min: 0, max: 200 } };
   return (
     <Fold label="Effects" icon="auto-fix" now={isNeutral(effects) ? 'none' : 'on'}>
@@ -319,10 +323,11 @@ function EffectsFold({ layer }: SectionProps) {
       <AnimatedField layer={layer} channel="contrast" {...share} />
       <AnimatedField layer={layer} channel="saturation" {...share} />
       <AnimatedField layer={layer} channel="hue" unit="°" feel={{ min: -180, max: 180 }} />
+      <LutFields effects={effects} onChange={set} />
       <ColourField
         label="Tint"
         value={effects.tint}
-        onChange={(tint, gesture) => change({ effects: { ...effects, tint } }, gesture)}
+        onChange={(tint, gesture) => set({ tint }, gesture)}
       />
       <AnimatedField layer={layer} channel="tintStrength" {...share} feel={{ min: 0, max: 100 }} />
     </Fold>

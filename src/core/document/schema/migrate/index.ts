@@ -4,6 +4,7 @@ import { isLoose } from './loose';
 import { toVersion2 } from './toVersion2';
 import { toVersion3 } from './toVersion3';
 import { toVersion4 } from './toVersion4';
+import { toVersion5 } from './toVersion5';
 
 /**
  * A document as the present version writes it; one of the present version is given back as it is.
@@ -21,7 +22,8 @@ export function migrated(value: unknown, others: readonly unknown[] = []): unkno
   }
   const second = version === 1 ? toVersion2(value) : value;
   const third = second.version === 2 ? toVersion3(second) : second;
-  return third.version === 3 ? toVersion4(third, others) : third;
+  const fourth = third.version === 3 ? toVersion4(third, others) : third;
+  return fourth.version === 4 ? toVersion5(fourth) : fourth;
 }
 
 /** @throws MoonError 'document-newer' */
@@ -37,5 +39,6 @@ export function migratedKit(value: unknown): unknown {
     landings: all(value.landings),
     footage: all(value.footage),
     fonts: value.fonts === undefined ? [] : all(value.fonts),
+    luts: value.luts === undefined ? [] : all(value.luts),
   };
 }
