@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
+import type { Browser } from '@playwright/test';
 import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
 import { benchKernels } from './keying/kernels';
@@ -9,30 +10,49 @@ import { benchLoading, benchMemory, benchPlaying } from './interface';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
 
-/** Prints every figure with what it is held against in the same run; run it on a quiet machine. */
-async function main(): Promise<void> {
+const inBrowser = (bench: (browser: Browser) => Promise<void>) => async () => {
+  const browser = await startBrowser();
+  await bench(browser);
+  await browser.close();
+};
+
+const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
+  painting: inBrowser(benchPainting),
+  drawing: inBrowser(benchDrawing),
+  loading: inBrowser(benchLoading),
+  playing: inBrowser(benchPlaying),
+  exports: inBrowser(benchExports),
+  landing: inBrowser(benchLanding),
+  memory: () => benchMemory(startBrowser),
+  'long landing': () => benchLongLanding(startBrowser),
+  kernels: benchKernels,
+  'key quality': benchKeyQuality,
+};
+
+/**
+ * Prints every figure, or those of the benches that are named, with what it is held against in the
+ * same run; run it on a quiet machine.
+ */
+async function main(names: readonly string[]): Promise<void> {
+  const unknown = names.filter((name) => !(name in BENCHES));
+  if (unknown.length > 0) {
+    throw new Error(
+      `There is no ${unknown.join(', ')}. Choose from: ${Object.keys(BENCHES).join(', ')}.`,
+    );
+  }
   execFileSync('node', ['scripts/build.mjs'], { stdio: 'inherit' });
   const server = await startServer();
   try {
-    const browser = await startBrowser();
-    await benchPainting(browser);
-    await benchDrawing(browser);
-    await benchLoading(browser);
-    await benchPlaying(browser);
-    await benchExports(browser);
-    await benchLanding(browser);
-    await browser.close();
-    await benchMemory(startBrowser);
-    await benchLongLanding(startBrowser);
-    await benchKernels();
-    benchKeyQuality();
+    for (const [name, bench] of Object.entries(BENCHES)) {
+      if (names.length === 0 || names.includes(name)) await bench();
+    }
   } finally {
     server.kill();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-main().catch((error: unknown) => {
+main(process.argv.slice(2)).catch((error: unknown) => {
   console.error(error);
   process.exit(1);
 });

@@ -80,7 +80,9 @@ export async function openKitFile(browser: Browser, content: KitFile): Promise<P
   await page.getByRole('menuitem', { name: 'Open a kit file' }).click();
   await (await chooser).setFiles(file);
   await page.getByRole('button', { name: 'Replace it' }).click();
-  await page.getByRole('tab', { name: /^Overlays/ }).waitFor();
+  await page.getByText(content.kit.name, { exact: true }).waitFor({ timeout: 120_000 });
+  // Until it is saved: what follows may load the page anew.
+  await page.waitForTimeout(1500);
   return page;
 }
 
