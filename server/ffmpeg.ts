@@ -1,5 +1,4 @@
 import { execFile } from 'node:child_process';
-import type { EncodeRequest } from './encodeRequest';
 
 /** Whether ffmpeg can be run here. */
 export const hasFfmpeg = (): Promise<boolean> =>
@@ -30,9 +29,14 @@ export const extensionOf = (format: string): string => ENCODERS[format].extensio
 
 const QUIETLY = ['-v', 'error', '-nostdin', '-y'];
 
+interface EncodeInput {
+  readonly format: string;
+  readonly rate: { readonly num: number; readonly den: number };
+}
+
 /** Arguments to read PNG frames from standard input, with the sound of a file, and write `file`. */
 export function encodeArgs(
-  { format, rate }: Pick<EncodeRequest, 'format' | 'rate'>,
+  { format, rate }: EncodeInput,
   sound: string | null,
   file: string,
 ): readonly string[] {

@@ -1,5 +1,5 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
-import type { Marking, Measured } from '@/core/check';
+import type { Marking } from '@/core/check';
 import type {
   Bundle,
   ChromaKey,
@@ -19,6 +19,7 @@ import type { RecordingProposal } from '@/core/recording/proposal';
 import type { Box } from '@/core/scene';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { Stereo } from '@/core/sound/types';
+import type { Looked } from './check/measureOverlay';
 import type { EngineApi } from './engine.worker';
 import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
@@ -32,6 +33,7 @@ import { installHandlers } from './wire';
 import type { Split } from './words';
 
 export type { LetterTarget } from '@/core/scene/letterTarget';
+export type { Looked } from './check/measureOverlay';
 export type { KeyFigures } from './judgeKey';
 export type { FoundLoop } from './lookThrough';
 export type { Picked } from './picker';
@@ -112,8 +114,12 @@ export const engine = {
     bench().documentThumbnails(bundle, frames),
   footageThumbnails: (footage: Footage, shares: readonly number[]): Promise<readonly Blob[]> =>
     bench().footageThumbnails(footage, shares),
-  measureOverlay: (bundle: Bundle, progress: Progress, signal: AbortSignal): Promise<Measured> =>
-    bench().measureOverlay(bundle, proxy(progress), signal),
+  measureOverlay: (
+    bundle: Bundle,
+    around: Bundle | null,
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<Looked> => bench().measureOverlay(bundle, around, proxy(progress), signal),
   pictureOfFinding: (bundle: Bundle, frame: number, marking: Marking): Promise<Blob> =>
     bench().pictureOfFinding(bundle, frame, marking),
   pickColour: (

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { measureOverlay, pictureOfFinding } from './measureOverlay';
+import { measureOverlay } from './check/measureOverlay';
+import { pictureOfFinding } from './check/pictureOfFinding';
 import { importMedia } from './importMedia';
 import { openKit, saveKit } from './kitFiles';
 import { sweepMedia } from './mediaStore';

@@ -1,4 +1,4 @@
-import type { Bundle, Guide } from '@/core/document';
+import type { Bundle } from '@/core/document';
 import { plainWords } from '@/core/errors';
 import {
   layerAlone,
@@ -10,6 +10,7 @@ import {
   type Scene,
   type SceneAssets,
 } from '@/core/scene';
+import { guideScene } from '@/core/scene/guideScene';
 import { framesToSeconds, perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
@@ -276,11 +277,8 @@ export class Stage {
     context.restore();
     if (!guide) return;
     const seconds = footage ? guide.seconds + framesToSeconds(frame, document.rate) : guide.seconds;
-    const behind = guideScene(
-      scene,
-      { ...guide, seconds, strength: footage ? 1 : guide.strength },
-      assets,
-    );
+    const shown = { ...guide, seconds, strength: footage ? 1 : guide.strength };
+    const behind = guideScene({ ...scene, guide: shown }, assets);
     if (behind) await this.artist.paintOver(context, seenAs(view, behind));
   }
 }
@@ -294,33 +292,6 @@ const sameRange = (a: StageView['range'], b: StageView['range']): boolean =>
 function fillWith(context: Context, colour: string): void {
   context.fillStyle = colour;
   context.fillRect(0, 0, context.canvas.width, context.canvas.height);
-}
-
-/** The guide frame fills the canvas, as the footage would under the overlay. */
-function guideScene(scene: Scene, guide: Guide, assets: SceneAssets): Scene | null {
-  const footage = assets.footage(guide.footage);
-  if (!footage || footage.type === 'sound' || guide.strength === 0) return null;
-  const scale = Math.max(scene.width / footage.width, scene.height / footage.height);
-  const x = (scene.width - footage.width * scale) / 2;
-  const y = (scene.height - footage.height * scale) / 2;
-  return {
-    ...scene,
-    backdrop: null,
-    items: [
-      {
-        kind: 'picture',
-        footage,
-        seconds: Math.min(guide.seconds, Math.max(0, footage.duration - 0.001)),
-        mix: null,
-        key: null,
-        width: footage.width,
-        height: footage.height,
-        matrix: [scale, 0, 0, scale, x, y],
-        opacity: guide.strength,
-        blend: 'normal',
-      },
-    ],
-  };
 }
 
 const AMPLIFIED = 4;

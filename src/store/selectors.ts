@@ -1,4 +1,5 @@
 import { createSelector } from '@reduxjs/toolkit';
+import type { CheckState } from '@/core/check';
 import {
   bundleOf,
   type Bundle,
@@ -57,6 +58,12 @@ export const selectFootageById = (state: RootState, id: string): Footage | undef
 
 export const selectResourceById = (state: RootState, id: string): Resource | undefined =>
   state.kit.resources[id];
+
+/** What Check said of an overlay as it is; null where it has changed since, or was not looked at. */
+export const selectCheckState = (state: RootState, id: string): CheckState | null => {
+  const known = state.session.checks[id];
+  return known && known.overlay === selectOverlay(state, id) ? known.state : null;
+};
 
 export const selectCanUndo = (state: RootState, id: string): boolean =>
   (state.kit.documents[id]?.past.length ?? 0) > 0;

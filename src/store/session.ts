@@ -1,4 +1,5 @@
-import type { Layer } from '@/core/document';
+import type { CheckState } from '@/core/check';
+import type { Layer, Overlay } from '@/core/document';
 import { BRUSHES } from '@/core/ink/brushes';
 import type { OnionSkin } from '@/core/ink/drawView';
 import type { Settings } from './storage';
@@ -61,6 +62,12 @@ interface SessionState {
   /** The layer whose settings were copied last, to be given to others. */
   readonly copied: Layer | null;
   readonly pen: PenSettings;
+  /** What each overlay was last chosen to be sent as. */
+  readonly formats: Readonly<Record<string, string>>;
+  /** What Check said, and of which state of the overlay. */
+  readonly checks: Readonly<
+    Record<string, { readonly overlay: Overlay; readonly state: CheckState }>
+  >;
 }
 
 const initialState: SessionState = {
@@ -71,6 +78,8 @@ const initialState: SessionState = {
   theme: 'system',
   copied: null,
   pen: FIRST_PEN,
+  formats: {},
+  checks: {},
 };
 
 const session = createSlice({
@@ -103,6 +112,13 @@ const session = createSlice({
     layerCopied: (state, { payload }: PayloadAction<Layer>) => {
       state.copied = payload as typeof state.copied;
     },
+    formatChosen: (state, { payload }: PayloadAction<{ id: string; format: string }>) => {
+      state.formats = { ...state.formats, [payload.id]: payload.format };
+    },
+    checkedSet: (state, { payload }: PayloadAction<{ overlay: Overlay; state: CheckState }>) => {
+      const checks = state.checks as SessionState['checks'];
+      return { ...(state as SessionState), checks: { ...checks, [payload.overlay.id]: payload } };
+    },
     penSet: (state, { payload }: PayloadAction<Partial<PenSettings>>) => {
       Object.assign(state.pen, payload);
     },
@@ -122,5 +138,7 @@ export const {
   themeSet,
   layerCopied,
   penSet,
+  formatChosen,
+  checkedSet,
 } = session.actions;
 export const sessionReducer = session.reducer;

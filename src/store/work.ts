@@ -4,6 +4,7 @@ export type {
   FoundLoop,
   KeyFigures,
   LetterTarget,
+  Looked,
   MeasuredSound,
   Picked,
   Progress,

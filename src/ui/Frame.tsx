@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { IconAction } from './Action';
-import { Steps, type Step } from './Steps';
+import { Steps, type Step, type StepSign } from './Steps';
 import { useTokens } from './theme';
 import { Words } from './Words';
 
@@ -18,14 +18,16 @@ interface FrameProps {
   readonly tools?: ReactNode;
   readonly step?: Step;
   readonly go?: Readonly<Record<Step, (() => void) | null>>;
+  /** What Check said of the document as it is; null where it has not looked. */
+  readonly check?: StepSign | null;
   readonly children: ReactNode;
 }
 
 /** What every screen of a document has round it: its name, the way back and the four steps. */
-export function Frame({ title, onBack, tools, step, go, children }: FrameProps) {
+export function Frame({ title, onBack, tools, step, go, check = null, children }: FrameProps) {
   const tokens = useTokens();
   const wide = useWide();
-  const steps = step && go ? <Steps current={step} wide={wide} go={go} /> : null;
+  const steps = step && go ? <Steps current={step} wide={wide} go={go} check={check} /> : null;
   return (
     <View style={[styles.screen, { backgroundColor: tokens.paper }]}>
       {wide ? steps : null}

@@ -1,5 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
-import { FONT, useTokens } from './theme';
+import { FONT, useTokens, type Tokens } from './theme';
 import { Moon } from './Moon';
 import { Words } from './Words';
 
@@ -12,15 +12,26 @@ const STEPS: readonly { readonly step: Step; readonly label: string; readonly ph
   { step: 'land', label: 'Land', phase: 1 },
 ];
 
+/** What Check found, in a sign. */
+export type StepSign = 'would go wrong' | 'notes' | 'fine' | 'empty';
+
+const SIGNS: Readonly<Record<StepSign, { colour: keyof Tokens; words: string } | null>> = {
+  'would go wrong': { colour: 'rust', words: 'something would go wrong' },
+  notes: { colour: 'moon', words: 'a few fine points' },
+  fine: { colour: 'lichen', words: 'nothing would go wrong' },
+  empty: null,
+};
+
 interface StepsProps {
   readonly current: Step;
   readonly wide: boolean;
   /** Null for a step that cannot be taken from here. */
   readonly go: Readonly<Record<Step, (() => void) | null>>;
+  readonly check: StepSign | null;
 }
 
 /** The four steps of the work, as a waxing moon: a bar at the foot, or a rail on the left. */
-export function Steps({ current, wide, go }: StepsProps) {
+export function Steps({ current, wide, go, check }: StepsProps) {
   const tokens = useTokens();
   return (
     <View
@@ -34,11 +45,12 @@ export function Steps({ current, wide, go }: StepsProps) {
       {STEPS.map(({ step, label, phase }) => {
         const active = step === current;
         const press = go[step];
+        const sign = step === 'check' && check ? SIGNS[check] : null;
         return (
           <Pressable
             key={step}
             role="link"
-            aria-label={label}
+            aria-label={sign ? `${label}: ${sign.words}` : label}
             aria-current={active ? 'step' : undefined}
             aria-disabled={!press && !active}
             disabled={!press}
@@ -49,7 +61,17 @@ export function Steps({ current, wide, go }: StepsProps) {
               !press && !active && styles.faint,
             ]}
           >
-            <Moon phase={phase} size={26} active={active} />
+            <View>
+              <Moon phase={phase} size={26} active={active} />
+              {sign ? (
+                <View
+                  style={[
+                    styles.sign,
+                    { backgroundColor: tokens[sign.colour], borderColor: tokens.card },
+                  ]}
+                />
+              ) : null}
+            </View>
             <Words
               kind="small"
               soft={!active}
@@ -70,5 +92,14 @@ const styles = StyleSheet.create({
   step: { alignItems: 'center', justifyContent: 'center', gap: 3 },
   barStep: { flex: 1 },
   railStep: { height: 60 },
+  sign: {
+    position: 'absolute',
+    right: -4,
+    top: -3,
+    width: 13,
+    height: 13,
+    borderRadius: 7,
+    borderWidth: 2,
+  },
   faint: { opacity: 0.5 },
 });

@@ -1,18 +1,74 @@
-import type { Overlay } from '../document/types';
-import type { Measured } from './measure';
+import { alphaSteps } from './rules/alphaSteps';
+import { clipped } from './rules/clipped';
+import { cutOff } from './rules/cutOff';
+import { emptyFrames } from './rules/emptyFrames';
+import { enlargedBitmap } from './rules/enlargedBitmap';
+import { flashing } from './rules/flashing';
+import { leftOverGuide } from './rules/leftOverGuide';
+import { loopSeam } from './rules/loopSeam';
+import { missingPieces } from './rules/missingPieces';
+import { noAlpha } from './rules/noAlpha';
+import { poorContrast } from './rules/poorContrast';
+import { restless } from './rules/restless';
+import { safeArea } from './rules/safeArea';
 import { softEdges } from './rules/softEdges';
+import { tooShort } from './rules/tooShort';
+import { tooSmall } from './rules/tooSmall';
+import { unevenMotion } from './rules/unevenMotion';
+import { unlitArtwork } from './rules/unlitArtwork';
 import { vanishingColours } from './rules/vanishingColours';
-import type { CheckRule, Finding, RuleOutcome, Severity } from './types';
+import { wastedCanvas } from './rules/wastedCanvas';
+import type { Checked, CheckRule, Finding, RuleOutcome, Severity } from './types';
 
-export { isSoft, Measurer, vanishes, type FrameMeasures, type Measured } from './measure';
-export type { CheckRule, Finding, Marking, Repair, RuleOutcome, Severity } from './types';
+export { keyTest, Measurer, type KeyTest } from './measure/measurer';
+export { contrastRound } from './measure/contrast';
+export { landedIn } from './landedIn';
+export { missingIn } from './missing';
+export { isSoft } from './measure/softness';
+export { measureWords } from './measure/words';
+export type { ContrastAt, FrameMeasures, Measured } from './measure/types';
+export type {
+  Checked,
+  CheckRule,
+  Finding,
+  Landed,
+  Marking,
+  Repair,
+  RuleOutcome,
+  Severity,
+} from './types';
 
 /** All rules; a new rule is one file and one entry here. */
-export const CHECK_RULES: readonly CheckRule[] = [vanishingColours, softEdges];
+export const CHECK_RULES: readonly CheckRule[] = [
+  missingPieces,
+  vanishingColours,
+  unlitArtwork,
+  noAlpha,
+  flashing,
+  softEdges,
+  alphaSteps,
+  cutOff,
+  tooShort,
+  tooSmall,
+  poorContrast,
+  clipped,
+  loopSeam,
+  emptyFrames,
+  unevenMotion,
+  enlargedBitmap,
+  safeArea,
+  wastedCanvas,
+  restless,
+  leftOverGuide,
+];
 
-const ORDER: Readonly<Record<Severity, number>> = { stops: 0, hurts: 1, polish: 2 };
+const ORDER: Readonly<Record<Severity, number>> = { stops: 0, hurts: 1, polish: 2, note: 3 };
+
+/** What the step's sign tells without being opened. */
+export type CheckState = 'would go wrong' | 'notes' | 'fine' | 'empty';
 
 export interface Verdict {
+  readonly state: CheckState;
   readonly sentence: string;
   /** Worst first. */
   readonly findings: readonly Finding[];
@@ -23,29 +79,29 @@ export interface Verdict {
   }[];
 }
 
-/** Puts an overlay's measured frames before every rule. */
-export function judge(overlay: Overlay, measured: Measured): Verdict {
-  const outcomes = CHECK_RULES.map((rule) => ({ rule, outcome: rule.judge(overlay, measured) }));
+/** Puts what was measured of an overlay before every rule. */
+export function judge(checked: Checked): Verdict {
+  const outcomes = CHECK_RULES.map((rule) => ({ rule, outcome: rule.judge(checked) }));
   const findings = outcomes
     .flatMap(({ outcome }) => (outcome.kind === 'finding' ? [outcome.finding] : []))
     .sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
   const others = outcomes.flatMap(({ rule, outcome }) =>
     outcome.kind === 'finding' ? [] : [{ label: rule.label, outcome }],
   );
-  return {
-    sentence: sentence(
-      findings,
-      others.map((other) => other.outcome),
-    ),
-    findings,
-    others,
-  };
+  const wrong = findings.filter(({ severity }) => ORDER[severity] <= ORDER.hurts).length;
+  const state = stateOf(wrong, findings.length, checked);
+  return { state, sentence: sentenceOf(state, wrong), findings, others };
 }
 
-function sentence(findings: readonly Finding[], others: readonly RuleOutcome[]): string {
-  const wrong = findings.filter((finding) => finding.severity !== 'polish').length;
-  if (wrong > 0) return `${wrong} ${wrong === 1 ? 'thing' : 'things'} would go wrong`;
-  if (findings.length > 0) return 'Good to go, with a few fine points';
-  const unmeasured = others.some((outcome) => outcome.kind === 'unmeasured');
-  return unmeasured ? 'There is nothing to look at yet' : 'Nothing would go wrong';
+function stateOf(wrong: number, found: number, { measured }: Checked): CheckState {
+  if (wrong > 0) return 'would go wrong';
+  if (measured.frames.every(({ visible }) => visible === 0)) return 'empty';
+  return found > 0 ? 'notes' : 'fine';
+}
+
+function sentenceOf(state: CheckState, wrong: number): string {
+  if (state === 'empty') return 'There is nothing to look at yet';
+  if (state === 'fine') return 'Nothing would go wrong';
+  if (state === 'notes') return 'Good to go, with a few fine points';
+  return `${wrong} ${wrong === 1 ? 'thing' : 'things'} would go wrong`;
 }

@@ -1,23 +1,26 @@
 import type { Overlay } from '../document/types';
-import type { Measured } from './measure';
+import type { Format } from '../formats';
+import type { Matrix } from '../scene/matrix';
+import type { Rate } from '../time';
+import type { Measured } from './measure/types';
 
-/** How bad a finding is: the export is of no use, it looks worse, or it could be finer. */
-export type Severity = 'stops' | 'hurts' | 'polish';
+/** How bad a finding is: the export is of no use, it looks worse, it could be finer, or it is only said. */
+export type Severity = 'stops' | 'hurts' | 'polish' | 'note';
 
 export interface Repair {
   readonly label: string;
   readonly apply: (overlay: Overlay) => Overlay;
 }
 
-/** What the picture of a finding brings out. */
-export type Marking = 'vanishing' | 'soft';
+/** What the picture of a finding brings out; null for the frame as it is. */
+export type Marking = 'removed' | 'soft' | 'rim' | null;
 
 export interface Finding {
   readonly rule: string;
   readonly severity: Severity;
   readonly title: string;
   readonly detail: string;
-  /** The frame on which it is worst. */
+  /** The frame on which it is worst, or which shows best what it is about. */
   readonly frame: number;
   readonly marking: Marking;
   readonly repairs: readonly Repair[];
@@ -29,8 +32,32 @@ export type RuleOutcome =
   | { readonly kind: 'fine'; readonly reason: string }
   | { readonly kind: 'unmeasured'; readonly reason: string };
 
+/** Where an overlay is used. */
+export interface Landed {
+  /** The landing's name; null where the overlay is judged as a picture of its own. */
+  readonly name: string | null;
+  readonly width: number;
+  readonly height: number;
+  /** From the overlay's pixels to the landing's. */
+  readonly matrix: Matrix;
+  /** Frames a second of the landing. */
+  readonly rate: Rate;
+}
+
+/** All that rules may look at. */
+export interface Checked {
+  readonly overlay: Overlay;
+  readonly measured: Measured;
+  /** Null where nothing is known of where it lands. */
+  readonly landed: Landed | null;
+  /** What it will be sent as; null while nothing was chosen. */
+  readonly format: Format | null;
+  /** Names of the layers whose font, footage or overlay is not in the kit. */
+  readonly missing: readonly string[];
+}
+
 export interface CheckRule {
   readonly name: string;
   readonly label: string;
-  readonly judge: (overlay: Overlay, measured: Measured) => RuleOutcome;
+  readonly judge: (checked: Checked) => RuleOutcome;
 }

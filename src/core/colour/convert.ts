@@ -26,3 +26,7 @@ export const chromaDistance = (
   a: readonly [number, number],
   b: readonly [number, number],
 ): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+/** Light of an sRGB channel, both 0…1 (IEC 61966-2-1, as WCAG 2 uses it). */
+export const linearLight = (channel: number): number =>
+  channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4;

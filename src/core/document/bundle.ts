@@ -59,7 +59,7 @@ export function fontsOf(layer: Layer): readonly string[] {
 }
 
 /** Ids of the footage a layer shows. */
-function footageOf(layer: Layer): readonly string[] {
+export function footageOf(layer: Layer): readonly string[] {
   const ofFill = (fill: Fill | null) => (fill?.kind === 'footage' ? [fill.footage] : []);
   if (layer.kind === 'picture' || layer.kind === 'clip')
     return layer.footage ? [layer.footage] : [];

@@ -1,11 +1,15 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
-import { judge, type Measured } from '@/core/check';
-import type { Bundle, Overlay } from '@/core/document';
-import { work } from '@/store/work';
+import { nestedIn, type Bundle, type Overlay } from '@/core/document';
+import { knownLook, look, verdictOf } from '@/store/check';
+import { selectCheckState, selectLandings } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import type { Looked } from '@/store/work';
 import { Action } from '@/ui/Action';
+import { LongChoice } from '@/ui/Chip';
+import { Fold } from '@/ui/Fold';
 import { Frame, useWide } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
 import { RADIUS, useTokens } from '@/ui/theme';
@@ -15,7 +19,7 @@ import { UndoRedo } from '../shared/UndoRedo';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
 import { useOverlaySteps } from '../shared/useSteps';
-import { ChromaChart } from './ChromaChart';
+import { CheckCharts } from './CheckCharts';
 import { FindingCard } from './FindingCard';
 
 /** Check: the verdict in a sentence, then what was found, by severity, with repairs. */
@@ -30,56 +34,72 @@ interface CheckProps {
   readonly overlay: Overlay;
 }
 
+/** The landings an overlay is in, and the one it is judged in. */
+function useAround(overlay: Overlay) {
+  const landings = useAppSelector(selectLandings);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const around = landings.filter((landing) => nestedIn(landing).includes(overlay.id));
+  const landing = around.find(({ id }) => id === chosen) ?? around[0];
+  return { around, landing, bundle: useBundle(landing?.id ?? ''), choose: setChosen };
+}
+
 function Check({ bundle, overlay }: CheckProps) {
   const router = useRouter();
+  const dispatch = useAppDispatch();
   const go = useOverlaySteps(overlay.id);
-  const { progress, result, problem, run, stop } = useLongWork<{
-    measured: Measured;
-    of: Overlay;
-  }>();
-  const measure = useMemo(
-    () => () =>
-      void run(async (report, signal) => ({
-        measured: await work.measureOverlay(bundle, report, signal),
-        of: overlay,
-      })),
-    [bundle, overlay, run],
+  const where = useAround(overlay);
+  const state = useAppSelector((root) => selectCheckState(root, overlay.id));
+  const { progress, problem, run, stop } = useLongWork<Looked>();
+  const around = where.bundle;
+  const looked = knownLook(bundle, around);
+  const known = looked !== null;
+  const measure = useCallback(
+    () => void run((report, signal) => dispatch(look(bundle, around, report, signal))),
+    [around, bundle, dispatch, run],
   );
-  useEffect(measure, [measure]);
+  useEffect(() => {
+    if (!known) measure();
+  }, [known, measure]);
   return (
     <Frame
       title={overlay.name}
       onBack={() => router.replace('/')}
       step="check"
       go={go}
+      check={state}
       tools={<UndoRedo id={overlay.id} />}
     >
       <ScrollView contentContainerStyle={styles.page}>
+        {where.around.length > 1 ? (
+          <LongChoice
+            label="Judged where it lands"
+            options={where.around.map(({ id, name }) => ({ value: id, label: name }))}
+            value={where.landing.id}
+            onChange={where.choose}
+          />
+        ) : null}
         {progress ? (
           <MoonProgress doing="Looking at every frame" {...progress} onStop={stop} />
         ) : null}
         {problem ? <Words>{problem}</Words> : null}
-        {result && result.of === overlay ? (
-          <Verdict bundle={bundle} overlay={overlay} measured={result.measured} />
-        ) : null}
-        {!progress && result?.of !== overlay ? (
-          <Action label="Look again" tone="main" onPress={measure} />
-        ) : null}
+        {looked ? <Findings bundle={bundle} overlay={overlay} looked={looked} /> : null}
+        {!progress && !looked ? <Action label="Look again" tone="main" onPress={measure} /> : null}
       </ScrollView>
     </Frame>
   );
 }
 
-function Verdict({ bundle, overlay, measured }: CheckProps & { readonly measured: Measured }) {
-  const tokens = useTokens();
+function Findings({ bundle, overlay, looked }: CheckProps & { readonly looked: Looked }) {
   const wide = useWide();
-  const verdict = useMemo(() => judge(overlay, measured), [overlay, measured]);
-  const shows = measured.frames.some((frame) => frame.visible > 0);
+  const format = useAppSelector((state) => state.session.formats[overlay.id]);
+  const verdict = useMemo(() => verdictOf(bundle, looked, format), [bundle, looked, format]);
+  const { measured, landed } = looked;
+  const where = landed?.name ? ` · judged in “${landed.name}”` : '';
   return (
     <View style={styles.verdict}>
       <Words kind="title">{verdict.sentence}</Words>
       <Words kind="small" soft>
-        {`${measured.frames.length} frames looked at, at ${measured.width} × ${measured.height}`}
+        {`${measured.frames.length} frames looked at, at ${measured.width} × ${measured.height}${where}`}
       </Words>
       <View style={wide ? styles.wide : styles.narrow}>
         <View style={wide ? styles.half : undefined}>
@@ -87,29 +107,58 @@ function Verdict({ bundle, overlay, measured }: CheckProps & { readonly measured
             {verdict.findings.map((finding) => (
               <FindingCard key={finding.rule} bundle={bundle} finding={finding} />
             ))}
-            {verdict.others.map(({ label, outcome }) => (
-              <View key={label} style={[styles.other, { backgroundColor: tokens.card }]}>
-                <Icon
-                  source={outcome.kind === 'fine' ? 'check-circle-outline' : 'help-circle-outline'}
-                  size={20}
-                  color={outcome.kind === 'fine' ? tokens.lichen : tokens.softInk}
-                />
-                <View style={styles.flex}>
-                  <Words kind="strong">{label}</Words>
-                  <Words kind="small" soft>
-                    {outcome.reason}
-                  </Words>
-                </View>
-              </View>
-            ))}
+            <Others others={verdict.others} />
           </View>
         </View>
-        {shows ? (
-          <View style={wide ? styles.half : undefined}>
-            <ChromaChart overlay={overlay} measured={measured} />
+        {verdict.state === 'empty' ? null : (
+          <View style={[styles.verdict, wide && styles.half]}>
+            <CheckCharts overlay={overlay} measured={measured} />
           </View>
-        ) : null}
+        )}
       </View>
+    </View>
+  );
+}
+
+type OtherOutcomes = ReturnType<typeof verdictOf>['others'];
+
+/** What the other rules said: that all is well, or why they could not look. */
+function Others({ others }: { readonly others: OtherOutcomes }) {
+  const tokens = useTokens();
+  const fine = others.filter(({ outcome }) => outcome.kind === 'fine');
+  const unmeasured = others.filter(({ outcome }) => outcome.kind === 'unmeasured');
+  const list = (entries: OtherOutcomes) =>
+    entries.map(({ label, outcome }) => (
+      <View key={label} style={styles.other}>
+        <Icon
+          source={outcome.kind === 'fine' ? 'check-circle-outline' : 'help-circle-outline'}
+          size={20}
+          color={outcome.kind === 'fine' ? tokens.lichen : tokens.softInk}
+        />
+        <View style={styles.flex}>
+          <Words kind="strong">{label}</Words>
+          <Words kind="small" soft>
+            {outcome.reason}
+          </Words>
+        </View>
+      </View>
+    ));
+  return (
+    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+      {fine.length > 0 ? (
+        <Fold label="All is well" icon="check-all" now={`${fine.length} looked at`}>
+          {list(fine)}
+        </Fold>
+      ) : null}
+      {unmeasured.length > 0 ? (
+        <Fold
+          label="Could not be told"
+          icon="help-circle-outline"
+          now={`${unmeasured.length} left open`}
+        >
+          {list(unmeasured)}
+        </Fold>
+      ) : null}
     </View>
   );
 }
@@ -120,6 +169,7 @@ const styles = StyleSheet.create({
   narrow: { gap: 12 },
   wide: { flexDirection: 'row', gap: 16, alignItems: 'flex-start' },
   half: { flex: 1, minWidth: 0 },
-  other: { flexDirection: 'row', gap: 12, borderRadius: RADIUS.card, padding: 14 },
+  card: { borderRadius: RADIUS.card, paddingHorizontal: 14, paddingVertical: 4 },
+  other: { flexDirection: 'row', gap: 12, paddingVertical: 8 },
   flex: { flex: 1 },
 });

@@ -14,6 +14,7 @@ import { usePictures } from '../shared/usePictures';
 const SEVERITY: Readonly<Record<Severity, { icon: string; word: string; colour: keyof Tokens }>> = {
   stops: { icon: 'close-octagon-outline', word: 'Would go wrong', colour: 'rust' },
   hurts: { icon: 'alert-outline', word: 'Would look worse', colour: 'rust' },
+  note: { icon: 'note-text-outline', word: 'A note', colour: 'softInk' },
   polish: { icon: 'information-outline', word: 'A fine point', colour: 'moon' },
 };
 
@@ -32,15 +33,21 @@ export function FindingCard({ bundle, finding }: FindingCardProps) {
     [bundle, finding.frame, finding.marking],
   );
   const { urls } = usePictures(make);
+  // What goes wrong is to be seen; of the rest a small picture will do.
+  const small = finding.severity === 'polish' || finding.severity === 'note';
   return (
     <View
       role="article"
       aria-label={finding.title}
-      style={[styles.card, { backgroundColor: tokens.card, borderLeftColor: tokens[colour] }]}
+      style={[
+        styles.card,
+        small && styles.smallCard,
+        { backgroundColor: tokens.card, borderLeftColor: tokens[colour] },
+      ]}
     >
       <View
         style={[
-          styles.picture,
+          small ? styles.smallPicture : styles.picture,
           {
             backgroundColor: tokens.line,
             aspectRatio: bundle.document.width / bundle.document.height,
@@ -50,12 +57,16 @@ export function FindingCard({ bundle, finding }: FindingCardProps) {
         {urls.length > 0 ? (
           <Image
             source={{ uri: urls[0] }}
-            accessibilityLabel={`Frame ${finding.frame}, with the places marked`}
+            accessibilityLabel={
+              finding.marking
+                ? `Frame ${finding.frame}, with the places marked`
+                : `Frame ${finding.frame}`
+            }
             style={styles.image}
           />
         ) : null}
       </View>
-      <View style={styles.words}>
+      <View style={[styles.words, small && styles.flex]}>
         <View style={styles.severity}>
           <Icon source={icon} size={16} color={tokens[colour]} />
           <Words kind="small" soft>
@@ -83,6 +94,14 @@ export function FindingCard({ bundle, finding }: FindingCardProps) {
 
 const styles = StyleSheet.create({
   card: { borderRadius: RADIUS.card, borderLeftWidth: 4, padding: 12, gap: 10 },
+  smallCard: { flexDirection: 'row' },
+  smallPicture: {
+    width: 116,
+    borderRadius: RADIUS.inner,
+    overflow: 'hidden',
+    alignSelf: 'flex-start',
+  },
+  flex: { flex: 1 },
   picture: { width: '100%', maxHeight: 260, borderRadius: RADIUS.inner, overflow: 'hidden' },
   image: { width: '100%', height: '100%' },
   words: { gap: 4 },

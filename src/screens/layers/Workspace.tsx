@@ -17,6 +17,8 @@ import { EditingContext, type Editing } from './editing';
 import { LayerCueSheet } from './LayerCueSheet';
 import { LayerInspector } from './LayerInspector';
 import { LayerStage } from './LayerStage';
+import { selectCheckState } from '@/store/selectors';
+import { useAppSelector } from '@/store/store';
 import { usePalettes } from './usePalettes';
 
 interface WorkspaceProps {
@@ -42,6 +44,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
   const router = useRouter();
   const wide = useWide();
   const { document } = bundle;
+  const check = useAppSelector((state) => selectCheckState(state, document.id));
   const [player] = useState(() => new Player(startsAt));
   const choice = useChoice(document);
   const { selection, view, divider, several } = choice;
@@ -81,6 +84,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
           onBack={() => router.replace('/')}
           step={step}
           go={go(single)}
+          check={check}
           tools={
             <>
               <UndoRedo id={document.id} />

@@ -4,6 +4,9 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { formatsFor, formatById, sentSize, wouldLose, type Format } from '@/core/formats';
 import { framesToSeconds, rateLabel, timecode } from '@/core/time';
+import { selectCheckState } from '@/store/selectors';
+import { formatChosen } from '@/store/session';
+import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type SendStage, type Sent, type ServerHealth } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
@@ -47,10 +50,12 @@ interface SendProps {
 
 function Send({ bundle, go, heading }: SendProps) {
   const router = useRouter();
+  const dispatch = useAppDispatch();
   const { document } = bundle;
+  const check = useAppSelector((state) => selectCheckState(state, document.id));
   const health = useServerHealth();
   const formats = formatsFor(document);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const chosen = useAppSelector((state) => state.session.formats[document.id] ?? null);
   const [scale, setScale] = useState(1);
   const [still, setStill] = useState(() => Math.floor(document.length / 2));
   const [range, setRange] = useState({ from: 0, to: document.length });
@@ -74,7 +79,13 @@ function Send({ bundle, go, heading }: SendProps) {
     });
   };
   return (
-    <Frame title={document.name} onBack={() => router.replace('/')} step="send" go={go}>
+    <Frame
+      title={document.name}
+      onBack={() => router.replace('/')}
+      step="send"
+      go={go}
+      check={check}
+    >
       <ScrollView style={styles.flex} contentContainerStyle={styles.page}>
         <Words kind="title">{heading}</Words>
         <Words kind="small" soft>
@@ -89,7 +100,7 @@ function Send({ bundle, go, heading }: SendProps) {
               unable={missingReason(entry, health)}
               best={entry === best}
               selected={entry === format}
-              onPress={() => setChosen(entry.id)}
+              onPress={() => dispatch(formatChosen({ id: document.id, format: entry.id }))}
             />
           ))}
         </View>

@@ -1,35 +1,16 @@
-import { isSoft, judge, Measurer, type Measured } from '@/core/check';
+import { isSoft, judge } from '@/core/check';
 import type { Overlay } from '@/core/document';
-import { sceneAt } from '@/core/scene';
-import { nodeContext, nodeTools } from '@/paint/nodeTools';
-import { paintScene } from '@/paint/paintScene';
 import { at, band, move, overlay, words } from '../fixtures';
-import { assets } from '../nodeAssets';
-
-const SIZE = { width: 480, height: 270 };
-
-/** Measures some frames the way the engine does. */
-function measure(document: Overlay, frames: readonly number[]): Measured {
-  const measurer = new Measurer(document, SIZE.width, SIZE.height);
-  for (const frame of frames) {
-    const context = nodeContext(SIZE.width, SIZE.height);
-    const scale = { x: SIZE.width / document.width, y: SIZE.height / document.height };
-    paintScene(
-      context,
-      { ...sceneAt(document, frame, assets), backdrop: null },
-      nodeTools(),
-      scale,
-    );
-    measurer.add(context.getImageData(0, 0, SIZE.width, SIZE.height).data);
-  }
-  return measurer.result();
-}
+import { checked, FINE, measure } from './measured';
 
 const key = { kind: 'key' as const, colour: '#00d040' };
 const shape = (colour: string, change = {}) =>
   band({ fill: { kind: 'colour', colour, opacity: 1 }, ...change });
+/** What comes of the key colour alone: other rules have tests of their own. */
 const findings = (document: Overlay, frames = [0]) =>
-  judge(document, measure(document, frames)).findings;
+  judge(checked(document, measure(document, frames, { size: FINE }))).findings.filter(({ rule }) =>
+    ['vanishing-colours', 'soft-edges'].includes(rule),
+  );
 
 describe('vanishing colours', () => {
   it('trips on artwork of the key’s colour and repairs with a colour that does not', () => {
@@ -38,7 +19,7 @@ describe('vanishing colours', () => {
     expect(finding).toMatchObject({
       rule: 'vanishing-colours',
       severity: 'stops',
-      marking: 'vanishing',
+      marking: 'removed',
     });
     expect(finding.detail).toContain('100 %');
     for (const repair of finding.repairs) expect(findings(repair.apply(document))).toEqual([]);
@@ -102,15 +83,20 @@ describe('the verdict', () => {
   it('puts what stops the work first', () => {
     const shadow = { colour: '#000000', opacity: 0.8, dx: 0, dy: 10, blur: 60 };
     const document = overlay({ backdrop: key, layers: [shape('#1fb24a', { shadow })] });
-    const verdict = judge(document, measure(document, [0]));
-    expect(verdict.sentence).toBe('2 things would go wrong');
-    expect(verdict.findings.map(({ severity }) => severity)).toEqual(['stops', 'hurts']);
+    const verdict = judge(checked(document, measure(document, [0], { size: FINE })));
+    expect(verdict).toMatchObject({ state: 'would go wrong', sentence: '2 things would go wrong' });
+    expect(verdict.findings.slice(0, 2).map(({ severity }) => severity)).toEqual([
+      'stops',
+      'hurts',
+    ]);
   });
 
   it('never passes in silence: without artwork it says that nothing was measured', () => {
     const document = overlay({ backdrop: key });
-    const verdict = judge(document, measure(document, [0]));
-    expect(verdict.sentence).toBe('There is nothing to look at yet');
-    expect(verdict.others.map(({ outcome }) => outcome.kind)).toEqual(['unmeasured', 'unmeasured']);
+    const verdict = judge(checked(document, measure(document, [0], { size: FINE })));
+    expect(verdict).toMatchObject({ state: 'empty', sentence: 'There is nothing to look at yet' });
+    const unmeasured = verdict.others.filter(({ outcome }) => outcome.kind === 'unmeasured');
+    expect(unmeasured.map(({ label }) => label)).toContain('Soft edges on a key colour');
+    expect(unmeasured.length).toBeGreaterThan(8);
   });
 });

@@ -1,7 +1,7 @@
 import { NO_EDGES } from '../../document/create';
 import type { Layer, Overlay } from '../../document/types';
 import type { CheckRule, Repair } from '../types';
-import { makeClear, percent, worstFrame } from './common';
+import { fine, found, makeClear, NO_ARTWORK, percent, worstFrame } from './common';
 
 /** Share of the visible artwork, in any one frame, that may be half clear. */
 const LIMIT = 0.005;
@@ -9,30 +9,24 @@ const LIMIT = 0.005;
 export const softEdges: CheckRule = {
   name: 'soft-edges',
   label: 'Soft edges on a key colour',
-  judge: (overlay, measured) => {
+  judge: ({ overlay, measured }) => {
     if (overlay.backdrop.kind === 'clear') {
-      return { kind: 'fine', reason: 'The backdrop is clear, so softness is kept.' };
+      return fine('The backdrop is clear, so softness is kept.');
     }
     const worst = worstFrame(measured, (frame) => frame.soft / Math.max(1, frame.visible));
-    if (!worst) return { kind: 'unmeasured', reason: 'No frame shows any artwork.' };
+    if (!worst) return NO_ARTWORK;
     if (worst.share <= LIMIT) {
-      return {
-        kind: 'fine',
-        reason: `At most ${percent(worst.share)} of the artwork is half clear.`,
-      };
+      return fine(`At most ${percent(worst.share)} of the artwork is half clear.`);
     }
-    return {
-      kind: 'finding',
-      finding: {
-        rule: 'soft-edges',
-        severity: 'hurts',
-        title: 'Half-clear parts will keep a rim of the key colour',
-        detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is half clear: a shadow, a fade or see-through colour. A key colour cannot carry that.`,
-        frame: worst.frame,
-        marking: 'soft',
-        repairs: overlay.layers.some(hasSoftLook) ? [makeClear, hardenEdges] : [makeClear],
-      },
-    };
+    return found({
+      rule: 'soft-edges',
+      severity: 'hurts',
+      title: 'Half-clear parts will keep a rim of the key colour',
+      detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is half clear: a shadow, a fade or see-through colour. A key colour cannot carry that.`,
+      frame: worst.frame,
+      marking: 'soft',
+      repairs: overlay.layers.some(hasSoftLook) ? [makeClear, hardenEdges] : [makeClear],
+    });
   },
 };
 

@@ -1,0 +1,31 @@
+import type { DrawItem } from '../../scene';
+import { enlargement, IDENTITY, multiply, type Matrix } from '../../scene/matrix';
+import type { Enlarged } from './types';
+
+/** Finds how large each piece of footage is drawn at most. */
+export class EnlargedPictures {
+  private readonly found = new Map<string, Enlarged>();
+
+  add(items: readonly DrawItem[], frame: number, outer: Matrix = IDENTITY): void {
+    for (const item of items) {
+      if (item.kind === 'group') {
+        this.add(item.items, frame, multiply(outer, item.matrix));
+      } else {
+        const picture = item.kind === 'picture' ? item : null;
+        const filled = item.kind === 'artwork' && item.fill.kind === 'picture';
+        const drawn = picture ?? (filled ? item.fill.picture : null);
+        if (!drawn) continue;
+        const { footage, matrix } = drawn;
+        const scale = enlargement(multiply(outer, matrix));
+        const known = this.found.get(footage.id);
+        if (!known || scale > known.scale) {
+          this.found.set(footage.id, { name: footage.name, frame, scale });
+        }
+      }
+    }
+  }
+
+  all(): readonly Enlarged[] {
+    return [...this.found.values()];
+  }
+}

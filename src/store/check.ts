@@ -1,0 +1,61 @@
+import { judge, missingIn, type Verdict } from '@/core/check';
+import type { Bundle, Overlay } from '@/core/document';
+import { formatById } from '@/core/formats';
+import { engine, type Looked, type Progress } from '@/engine/engine';
+import { checkedSet } from './session';
+import type { AppThunk } from './store';
+
+interface Look extends Looked {
+  readonly bundle: Bundle;
+  readonly around: Bundle | null;
+}
+
+/** What was measured last of each overlay: nothing is measured again that has not changed. */
+const looks = new Map<string, Look>();
+
+/** What is known of an overlay as it is; null where it has changed since, or was never looked at. */
+export function knownLook(bundle: Bundle, around: Bundle | null): Looked | null {
+  const known = looks.get(bundle.document.id);
+  return known && same(known.bundle, bundle) && same(known.around, around) ? known : null;
+}
+
+/** Whether two bundles hold the very same things. */
+const same = (a: Bundle | null, b: Bundle | null): boolean =>
+  a === b || (a !== null && b !== null && parts(a).every((part, i) => part === parts(b)[i]));
+
+const parts = ({ document, overlays, footage, fonts, luts }: Bundle): readonly unknown[] => [
+  document,
+  ...[overlays, footage, fonts, luts].flatMap((list) => [list.length, ...list]),
+];
+
+/** Measures all frames of an overlay. @param around a landing it is judged in */
+export const look =
+  (
+    bundle: Bundle,
+    around: Bundle | null,
+    progress: Progress,
+    signal: AbortSignal,
+  ): AppThunk<Promise<Looked>> =>
+  async (dispatch, getState) => {
+    const found = await engine.measureOverlay(bundle, around, progress, signal);
+    const overlay = bundle.document as Overlay;
+    looks.set(overlay.id, { ...found, bundle, around });
+    const format = getState().session.formats[overlay.id];
+    const { state } = verdictOf(bundle, found, format);
+    dispatch(checkedSet({ overlay, state }));
+    return found;
+  };
+
+/** What all rules say of an overlay that was measured. */
+export const verdictOf = (
+  bundle: Bundle,
+  { measured, landed }: Looked,
+  format: string | undefined,
+): Verdict =>
+  judge({
+    overlay: bundle.document as Overlay,
+    measured,
+    landed,
+    format: formatById(format ?? '') ?? null,
+    missing: missingIn(bundle),
+  });
