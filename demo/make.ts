@@ -178,7 +178,8 @@ async function make(): Promise<Kit> {
     overlays: [card, gustCallOut(hillside), lettersLand(), gustByHand()],
     landings: [episodeOpening(hillside, card, beat), lineOnTheHill(meadow, recording)],
     footage: [hillside, meadow, recording, beat, mark, cloth, ...small],
-    fonts: [], luts: [],
+    fonts: [],
+    luts: [],
   };
 }
 

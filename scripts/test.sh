@@ -7,6 +7,7 @@ bash scripts/packages.sh
 missing=()
 [ -x "${CHROMIUM:-/usr/bin/chromium}" ] || missing+=(chromium)
 command -v ffmpeg >/dev/null || missing+=(ffmpeg)
+command -v webpinfo >/dev/null || missing+=(webp)
 if [ "${#missing[@]}" -gt 0 ]; then
   if [ "$(id -u)" != 0 ]; then
     echo "The tests need: ${missing[*]}. Install them with: sudo apt-get install ${missing[*]}"

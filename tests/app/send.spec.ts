@@ -1,7 +1,19 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { add, beginEmpty, section, unfold } from '../support/make';
-import { backToKit, openDemoKit, savedKit, send } from '../support/app';
-import { colourDistance, decodeFrame, overGrey, painted, pixelAt, probe } from '../support/media';
+import { unzipSync } from 'fflate';
+import { add, addMove, beginEmpty, section, setCanvas, unfold } from '../support/make';
+import { backToKit, openDemoKit, openEmptyKit, savedKit, send } from '../support/app';
+import {
+  colourDistance,
+  decodeFrame,
+  overGrey,
+  painted,
+  pixelAt,
+  pngPixels,
+  probe,
+  testFile,
+} from '../support/media';
 
 /** A saturated edge loses a little to VP9's chroma at half size; white words do not. */
 const CLEAR_FILES = [
@@ -47,6 +59,43 @@ test('a white title as VP9 looks over grey as the app paints it, at 50 dB and mo
   await backToKit(page);
   const overlay = (await savedKit(page)).overlays.find((entry) => entry.name === 'New overlay')!;
   expect(overGrey(decodeFrame(file, 60), painted(overlay, 60)).psnr).toBeGreaterThan(50);
+});
+
+test('formats made of pictures hold every frame with its soft edges', async ({ page }) => {
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await setCanvas(page, 320, 180, 0.5);
+  await add(page, 'Words');
+  await section(page, 'Look');
+  await unfold(page, 'Drop shadow');
+  await page.getByRole('switch', { name: 'Drop shadow' }).click();
+  await section(page, 'Moves');
+  await addMove(page, 'Arrive', 'Fade');
+  await page.getByRole('link', { name: 'Send' }).click();
+  const files: string[] = [];
+  for (const name of ['PNG in MOV .mov', 'APNG .apng', 'PNG frames .zip', 'Animated WebP .webp']) {
+    files.push(await send(page, name));
+    await expect(page.getByRole('status')).toContainText('15 of 15 frames');
+  }
+  await backToKit(page);
+  const overlay = (await savedKit(page)).overlays[0];
+  const [mov, apng, zip, webp] = files;
+  const entries = unzipSync(readFileSync(zip));
+  execFileSync('webpmux', ['-get', 'frame', '8', webp, '-o', testFile('frame.webp')], {
+    stdio: 'pipe',
+  });
+  const frames = [
+    decodeFrame(mov, 7),
+    decodeFrame(apng, 7),
+    await pngPixels(Buffer.from(entries['new-overlay_0007.png'])),
+    await pngPixels(testFile('frame.webp')),
+  ];
+  expect(Object.keys(entries)).toHaveLength(15);
+  expect(probe(apng)).toMatchObject({ codec_name: 'apng', nb_read_frames: '15' });
+  const psnr = frames.map((frame) => overGrey(frame, painted(overlay, 7)).psnr);
+  // The first three lose nothing but what premultiplied canvases round.
+  psnr.slice(0, 3).forEach((found) => expect(found).toBeGreaterThan(50));
+  expect(psnr[3]).toBeGreaterThan(38);
 });
 
 test('a key-colour MP4 is tagged BT.709 limited and its backdrop keeps the colour', async ({

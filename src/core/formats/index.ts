@@ -1,7 +1,11 @@
 import type { Landing, Overlay } from '../document/types';
+import { animatedWebp } from './list/animatedWebp';
+import { apng } from './list/apng';
 import { gif } from './list/gif';
 import { h264 } from './list/h264';
 import { otio } from './list/otio';
+import { pngFrames } from './list/pngFrames';
+import { pngMov } from './list/pngMov';
 import { pngStill } from './list/pngStill';
 import { prores4444 } from './list/prores4444';
 import { vp9 } from './list/vp9';
@@ -10,7 +14,18 @@ import type { Format } from './types';
 export type { Format } from './types';
 
 /** All formats; a new format is one file and one entry here. */
-export const FORMATS: readonly Format[] = [prores4444, vp9, pngStill, h264, gif, otio];
+export const FORMATS: readonly Format[] = [
+  prores4444,
+  vp9,
+  pngMov,
+  pngStill,
+  h264,
+  animatedWebp,
+  apng,
+  pngFrames,
+  gif,
+  otio,
+];
 
 export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);

@@ -3,6 +3,8 @@ import { compareFrames, summarise, type FrameDifference } from '@/core/matte/com
 import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import type { Format } from '@/core/formats';
+import { readPngMovie, type PictureAt } from '@/core/formats/files/pngMovie';
+import { readStoredZip } from '@/core/formats/files/storedZip';
 import { hardenAlpha } from '@/core/formats/gif';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
@@ -123,11 +125,15 @@ interface Decoded {
 
 function openFile(file: Blob, format: Format): Promise<Decoded> {
   if (!format.moving) return openStill(file);
+  if (format.id === 'png-frames') return openPictures(file, readFrames);
+  if (format.id === 'png-mov') return openPictures(file, readMovie);
   return format.mime.startsWith('image/') ? openMovingPicture(file, format.mime) : openVideo(file);
 }
 
 async function openMovingPicture(file: Blob, type: string): Promise<Decoded> {
-  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type });
+  // To decoders a PNG that moves is a PNG.
+  const known = type === 'image/apng' ? 'image/png' : type;
+  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type: known });
   await decoder.tracks.ready;
   await decoder.completed;
   const { frameCount } = decoder.tracks.selectedTrack!;
@@ -145,6 +151,40 @@ async function openMovingPicture(file: Blob, type: string): Promise<Decoded> {
       }
     },
     close: () => decoder.close(),
+  };
+}
+
+type ReadFile = (from: number, to: number) => Promise<Uint8Array>;
+type PicturePlaces = (read: ReadFile, bytes: number) => Promise<readonly PictureAt[]>;
+
+const readFrames: PicturePlaces = readStoredZip;
+const readMovie: PicturePlaces = async (read, bytes) => (await readPngMovie(read, bytes)).pictures;
+
+/** A file that holds whole pictures, each decoded by itself. */
+async function openPictures(file: Blob, places: PicturePlaces): Promise<Decoded> {
+  const read: ReadFile = async (from, to) =>
+    new Uint8Array(await file.slice(from, to).arrayBuffer());
+  const pictures = await places(read, file.size).catch(() => {
+    throw differs('it cannot be read');
+  });
+  const bitmapOf = (index: number) => {
+    const { from, to } = pictures[index];
+    return createImageBitmap(file.slice(from, to, 'image/png'));
+  };
+  const first = await bitmapOf(0);
+  const size = { width: first.width, height: first.height };
+  first.close();
+  return {
+    ...size,
+    frames: pictures.length,
+    frameAt: async function* (indices) {
+      for (const index of indices) {
+        const bitmap = await bitmapOf(index);
+        yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
+        bitmap.close();
+      }
+    },
+    close: () => undefined,
   };
 }
 

@@ -1,0 +1,71 @@
+import CRC32 from 'crc-32';
+import type { Rate } from '../../time';
+import { ascii, big, concat, readBig, type GrowingFile } from './growing';
+
+const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
+
+interface Chunk {
+  readonly type: string;
+  readonly data: Uint8Array;
+}
+
+/**
+ * An animated PNG (PNG specification, third edition, 11.3.6): whole frames, each in the place of the
+ * one before.
+ * @param count frames that will be added
+ * @param plays how often it runs; 0 for good
+ */
+export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
+  let sequence = 0;
+  let header: Uint8Array | null = null;
+  const delay = delayOf(rate);
+  const control = (size: Uint8Array): Uint8Array =>
+    chunk(
+      'fcTL',
+      concat(big(4, sequence++), size, big(8, 0), big(2, delay.num), big(2, delay.den), big(2, 0)),
+    );
+  return {
+    add: (picture) => {
+      const chunks = chunksOf(picture);
+      const own = chunks.find(({ type }) => type === 'IHDR')!.data;
+      const first = header === null;
+      header ??= own;
+      if (!own.every((byte, i) => byte === header![i])) {
+        throw new Error('All frames of an animated PNG have to be of one size and kind.');
+      }
+      const data = chunks.filter(({ type }) => type === 'IDAT').map((entry) => entry.data);
+      const before = first
+        ? [SIGNATURE, chunk('IHDR', own), chunk('acTL', concat(big(4, count), big(4, plays)))]
+        : [];
+      const head = control(own.subarray(0, 8));
+      const body = data.map((bytes) =>
+        first ? chunk('IDAT', bytes) : chunk('fdAT', concat(big(4, sequence++), bytes)),
+      );
+      return concat(...before, head, ...body);
+    },
+    finish: () => ({ tail: chunk('IEND', new Uint8Array()), patches: [] }),
+  };
+}
+
+function chunk(type: string, data: Uint8Array): Uint8Array {
+  const body = concat(ascii(type), data);
+  return concat(big(4, data.length), body, big(4, CRC32.buf(body) >>> 0));
+}
+
+/** The chunks of a PNG file, in order. */
+function chunksOf(png: Uint8Array): readonly Chunk[] {
+  const chunks: Chunk[] = [];
+  for (let at = SIGNATURE.length; at + 8 <= png.length;) {
+    const length = readBig(png, at, 4);
+    const type = String.fromCharCode(...png.subarray(at + 4, at + 8));
+    chunks.push({ type, data: png.subarray(at + 8, at + 8 + length) });
+    at += length + 12;
+  }
+  return chunks;
+}
+
+/** Seconds a frame shows, as a fraction of two 16-bit numbers. */
+function delayOf({ num, den }: Rate): { num: number; den: number } {
+  const over = Math.max(1, Math.ceil(num / 65_535));
+  return { num: Math.max(1, Math.round(den / over)), den: Math.round(num / over) };
+}

@@ -1,0 +1,72 @@
+import type { Rate } from '../../time';
+import { ascii, big, concat, little, readLittle, type GrowingFile } from './growing';
+
+/** Flags of the extended header: it moves, and it has transparency. */
+const MOVES_AND_CLEAR = 0x12;
+
+/** Each frame takes the place of the one before, its clear parts too. */
+const NO_BLENDING = 0x02;
+
+/** What a still's picture is made of. */
+const PICTURE = ['ALPH', 'VP8 ', 'VP8L'];
+
+/** An animated WebP (RFC 9649, 2.7): whole frames, each in the place of the one before. */
+export function webpFile(
+  { width, height }: { readonly width: number; readonly height: number },
+  rate: Rate,
+  plays = 0,
+): GrowingFile {
+  let frame = 0;
+  let bytes = 0;
+  const head = concat(
+    ascii('RIFF'),
+    little(4, 0),
+    ascii('WEBP'),
+    chunk('VP8X', concat(little(4, MOVES_AND_CLEAR), little(3, width - 1), little(3, height - 1))),
+    chunk('ANIM', concat(little(4, 0), little(2, plays))),
+  );
+  return {
+    add: (picture) => {
+      const data = concat(
+        little(3, 0),
+        little(3, 0),
+        little(3, width - 1),
+        little(3, height - 1),
+        little(3, frameMilliseconds(frame, rate)),
+        Uint8Array.of(NO_BLENDING),
+        ...chunksOf(picture),
+      );
+      const made = concat(...(frame === 0 ? [head] : []), chunk('ANMF', data));
+      frame++;
+      bytes += made.length;
+      return made;
+    },
+    finish: () => ({
+      tail: new Uint8Array(),
+      patches: [{ at: 4, bytes: little(4, bytes - 8) }],
+    }),
+  };
+}
+
+/** Whole milliseconds, so that no frame starts more than half of one from its time. */
+function frameMilliseconds(frame: number, { num, den }: Rate): number {
+  const at = (index: number) => Math.round((index * den * 1000) / num);
+  return at(frame + 1) - at(frame);
+}
+
+/** Chunks are padded to an even length. */
+const chunk = (type: string, data: Uint8Array): Uint8Array =>
+  concat(ascii(type), little(4, data.length), data, big(data.length % 2, 0));
+
+/** The chunks of a still WebP that hold its picture, whole. */
+function chunksOf(webp: Uint8Array): readonly Uint8Array[] {
+  const found: Uint8Array[] = [];
+  for (let at = 12; at + 8 <= webp.length;) {
+    const length = readLittle(webp, at + 4, 4);
+    const end = at + 8 + length + (length % 2);
+    const type = String.fromCharCode(...webp.subarray(at, at + 4));
+    if (PICTURE.includes(type)) found.push(webp.subarray(at, end));
+    at = end;
+  }
+  return found;
+}

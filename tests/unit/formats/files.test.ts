@@ -1,0 +1,145 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createCanvas } from '@napi-rs/canvas';
+import { Zip, ZipPassThrough, zipSync } from 'fflate';
+import { apngFile } from '@/core/formats/files/apng';
+import { concat, type GrowingFile } from '@/core/formats/files/growing';
+import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
+import { readStoredZip } from '@/core/formats/files/storedZip';
+import { webpFile } from '@/core/formats/files/webp';
+
+const SIZE = { width: 33, height: 20 };
+const RATE = { num: 30_000, den: 1001 };
+const FRAMES = 5;
+const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+
+/** A frame with a half-clear bar that moves, over nothing. */
+function frame(index: number) {
+  const canvas = createCanvas(SIZE.width, SIZE.height);
+  const context = canvas.getContext('2d');
+  context.fillStyle = 'rgba(233, 162, 59, 0.5)';
+  context.fillRect(index * 5, 4, 8, 12);
+  context.fillStyle = '#4b2e73';
+  context.fillRect(0, 16, 33, 4);
+  return { canvas, rgba: context.getImageData(0, 0, SIZE.width, SIZE.height).data };
+}
+
+const frames = Array.from({ length: FRAMES }, (_, i) => frame(i));
+
+function written(name: string, file: GrowingFile, pictures: readonly Uint8Array[]): string {
+  const bytes = concat(...pictures.map((picture) => file.add(picture)));
+  const { tail, patches } = file.finish();
+  const whole = concat(bytes, tail);
+  for (const { at, bytes: patch } of patches) whole.set(patch, at);
+  const path = join(folder, name);
+  writeFileSync(path, whole);
+  return path;
+}
+
+const pngs = () => frames.map(({ canvas }) => new Uint8Array(canvas.toBuffer('image/png')));
+
+const decoded = (path: string): Buffer => {
+  const out = ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-'];
+  return execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-fps_mode', 'passthrough', ...out]);
+};
+
+/** The largest difference of any channel where something is to be seen. */
+function worst(raw: Buffer): number {
+  const bytes = SIZE.width * SIZE.height * 4;
+  expect(raw.length).toBe(bytes * FRAMES);
+  return Math.max(
+    ...frames.map(({ rgba }, i) =>
+      rgba.reduce((most, value, k) => {
+        const clear = rgba[k | 3] === 0 && (k & 3) !== 3;
+        return clear ? most : Math.max(most, Math.abs(value - raw[i * bytes + k]));
+      }, 0),
+    ),
+  );
+}
+
+const probed = (path: string, entries: string): string =>
+  execFileSync('ffprobe', [
+    '-v',
+    'error',
+    '-count_frames',
+    '-show_entries',
+    entries,
+    '-of',
+    'csv=p=0',
+    path,
+  ])
+    .toString()
+    .trim();
+
+it('an animated PNG is read by ffmpeg, frame by frame, to the very bytes', () => {
+  const path = written('out.apng', apngFile(FRAMES, RATE), pngs());
+  expect(worst(decoded(path))).toBe(0);
+  expect(probed(path, 'stream=codec_name,width,height,r_frame_rate,nb_read_frames')).toBe(
+    'apng,33,20,30000/1001,5',
+  );
+});
+
+it('an animated PNG holds frames of one kind only', () => {
+  const file = apngFile(2, RATE);
+  file.add(pngs()[0]);
+  const other = createCanvas(10, 10).toBuffer('image/png');
+  expect(() => file.add(new Uint8Array(other))).toThrow(/one size and kind/);
+});
+
+it('a movie of PNG pictures is read by ffmpeg to the very bytes, and by ourselves', async () => {
+  const pictures = pngs();
+  const path = written('out.mov', pngMovie(SIZE, RATE), pictures);
+  expect(worst(decoded(path))).toBe(0);
+  const entries = 'stream=codec_name,width,height,pix_fmt,r_frame_rate,nb_read_frames';
+  expect(probed(path, entries)).toBe('png,33,20,rgba,30000/1001,5');
+  const file = execFileSync('cat', [path]);
+  const read = async (from: number, to: number) => new Uint8Array(file.subarray(from, to));
+  const found = await readPngMovie(read, file.length);
+  expect(found.size).toEqual(SIZE);
+  const own = found.pictures.map(({ from, to }) => [...file.subarray(from, to)]);
+  expect(own).toEqual(pictures.map((picture) => [...picture]));
+  await expect(readPngMovie(read, 40)).rejects.toThrow(/no QuickTime movie/);
+});
+
+it('an animated WebP is whole: webpinfo finds each frame, its time, and nothing wrong', () => {
+  const pictures = frames.map(({ canvas }) => new Uint8Array(canvas.toBuffer('image/webp', 90)));
+  const path = written('out.webp', webpFile(SIZE, RATE), pictures);
+  const info = execFileSync('webpinfo', [path]).toString();
+  expect(info).toContain('No error detected.');
+  expect(info).toMatch(/Canvas size 33 x 20/);
+  const durations = [...info.matchAll(/Duration: (\d+)/g)].map(([, ms]) => Number(ms));
+  expect(durations).toEqual([33, 34, 33, 33, 34]);
+  expect(info.match(/Chunk ALPH/g)).toHaveLength(FRAMES);
+});
+
+describe('a zip of stored entries', () => {
+  const readOf = (bytes: Uint8Array) => async (from: number, to: number) => bytes.slice(from, to);
+
+  it('tells where each lies, written at once or piece by piece', async () => {
+    const files = { 'a_0000.png': pngs()[0], 'a_0001.png': pngs()[1] };
+    const whole = zipSync(files, { level: 0 });
+    const pieces: Uint8Array[] = [];
+    const zip = new Zip((_error, data) => pieces.push(data));
+    for (const [name, bytes] of Object.entries(files)) {
+      const entry = new ZipPassThrough(name);
+      zip.add(entry);
+      entry.push(bytes, true);
+    }
+    zip.end();
+    for (const bytes of [whole, concat(...pieces)]) {
+      const entries = await readStoredZip(readOf(bytes), bytes.length);
+      expect(entries.map(({ name }) => name)).toEqual(Object.keys(files));
+      const own = entries.map(({ from, to }) => [...bytes.slice(from, to)]);
+      expect(own).toEqual(Object.values(files).map((file) => [...file]));
+    }
+  });
+
+  it('is refused when it is cut off or compressed', async () => {
+    const packed = zipSync({ a: new Uint8Array(2000) }, { level: 9 });
+    await expect(readStoredZip(readOf(packed), packed.length)).rejects.toThrow(/compressed/);
+    await expect(readStoredZip(readOf(packed), packed.length - 5)).rejects.toThrow(/no zip/);
+    await expect(readStoredZip(readOf(packed), 3)).rejects.toThrow(/no zip/);
+  });
+});
