@@ -1,5 +1,5 @@
 import { bundleAssets, type Bundle } from '@/core/document';
-import { picturesOf, sceneAt, type Scene, type SceneAssets } from '@/core/scene';
+import { picturesOf, sceneAt, type Box, type Scene, type SceneAssets } from '@/core/scene';
 import { browserTools } from '@/paint/browserTools';
 import { FramePainter } from '@/paint/framePainter';
 import { paintScene, type Scale } from '@/paint/paintScene';
@@ -23,21 +23,29 @@ export class Artist {
     return bundleAssets(bundle, await loadFonts(bundle));
   }
 
-  /** Paints one frame of a bundle's document on a clear canvas, stretched over all of it. */
-  async paintFrame(context: Context, bundle: Bundle, frame: number): Promise<void> {
+  /**
+   * Paints one frame of a bundle's document on a clear canvas, stretched over all of it.
+   * @param crop the part of it that is painted, in document pixels; null for all
+   */
+  async paintFrame(
+    context: Context,
+    bundle: Bundle,
+    frame: number,
+    crop: Box | null = null,
+  ): Promise<void> {
     const assets = await this.assets(bundle);
-    await this.paint(context, sceneAt(bundle.document, frame, assets));
+    await this.paint(context, sceneAt(bundle.document, frame, assets), crop);
   }
 
   /** Paints a scene on a canvas that is clear yet. */
-  async paint(context: Context, scene: Scene): Promise<void> {
-    const scale = await this.prepare(context, scene);
+  async paint(context: Context, scene: Scene, crop: Box | null = null): Promise<void> {
+    const scale = await this.prepare(context, scene, crop);
     this.frames.paint(context as PaintContext, scene, scale);
   }
 
   /** Paints a scene over what the canvas holds. */
   async paintOver(context: Context, scene: Scene): Promise<void> {
-    const scale = await this.prepare(context, scene);
+    const scale = await this.prepare(context, scene, null);
     paintScene(context as PaintContext, scene, this.tools, scale);
   }
 
@@ -47,8 +55,18 @@ export class Artist {
   }
 
   /** Fetches the pictures a scene needs. */
-  private async prepare({ canvas }: Context, scene: Scene): Promise<Scale> {
-    const scale = { x: canvas.width / scene.width, y: canvas.height / scene.height };
+  private async prepare({ canvas }: Context, scene: Scene, crop: Box | null): Promise<Scale> {
+    const { left, top, right, bottom } = crop ?? {
+      left: 0,
+      top: 0,
+      right: scene.width,
+      bottom: scene.height,
+    };
+    const scale = {
+      x: canvas.width / (right - left),
+      y: canvas.height / (bottom - top),
+      origin: { x: left, y: top },
+    };
     await this.shelf.prepare(picturesOf(scene.items), Math.max(scale.x, scale.y));
     return scale;
   }

@@ -6,6 +6,7 @@ import type {
   GroupItem,
   Outline,
   PictureItem,
+  Point,
   Scene,
   Shading,
 } from '@/core/scene';
@@ -18,6 +19,12 @@ import type { PaintContext, PaintTools } from './tools';
 export interface Scale {
   readonly x: number;
   readonly y: number;
+  /** The point of the scene that lies in the canvas's corner; its own where it is left out. */
+  readonly origin?: Point;
+}
+
+function applyScale(context: PaintContext, { x, y, origin }: Scale): void {
+  context.setTransform(x, 0, 0, y, -(origin?.x ?? 0) * x, -(origin?.y ?? 0) * y);
 }
 
 /** Paints a scene over what the canvas holds, its backdrop first. */
@@ -34,7 +41,7 @@ export function paintScene(
 export function paintBackdrop(context: PaintContext, scene: Scene, scale: Scale): void {
   if (!scene.backdrop) return;
   context.save();
-  context.setTransform(scale.x, 0, 0, scale.y, 0, 0);
+  applyScale(context, scale);
   context.fillStyle = scene.backdrop;
   context.fillRect(0, 0, scene.width, scene.height);
   context.restore();
@@ -48,7 +55,7 @@ export function paintOver(
   scale: Scale,
 ): void {
   context.save();
-  context.setTransform(scale.x, 0, 0, scale.y, 0, 0);
+  applyScale(context, scale);
   context.imageSmoothingQuality = 'medium';
   paintItems(context, items, tools);
   context.restore();

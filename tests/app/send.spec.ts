@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { add, addMove, beginEmpty, section, setCanvas, unfold } from '../support/make';
-import { backToKit, openDemoKit, openEmptyKit, savedKit, send } from '../support/app';
+import { backToKit, openDemoKit, openEmptyKit, savedKit, send, setNumber } from '../support/app';
 import {
   colourDistance,
   decodeFrame,
@@ -17,10 +17,8 @@ import {
 
 /** A saturated edge loses a little to VP9's chroma at half size; white words do not. */
 const CLEAR_FILES = [
-  { name: 'Wind card', format: 'ProRes 4444 .mov', least: 50, length: 180 },
-  { name: 'Wind card', format: 'VP9 .webm', least: 49, length: 180 },
-  { name: 'Gust call-out', format: 'ProRes 4444 .mov', least: 50, length: 120 },
-  { name: 'Gust call-out', format: 'VP9 .webm', least: 49.5, length: 120 },
+  { name: 'Wind card', format: 'ProRes 4444 .mov', least: 50, length: 60 },
+  { name: 'Gust call-out', format: 'VP9 .webm', least: 49.5, length: 60 },
 ] as const;
 
 for (const { name, format, least, length } of CLEAR_FILES) {
@@ -29,6 +27,7 @@ for (const { name, format, least, length } of CLEAR_FILES) {
     const overlay = (await savedKit(page)).overlays.find((entry) => entry.name === name)!;
     await page.getByRole('link', { name: `Open ${name}` }).click();
     await page.getByRole('link', { name: 'Send' }).click();
+    await setNumber(page, 'To', length / 30);
     const file = await send(page, format);
     expect(probe(file)).toMatchObject({
       width: 1920,
@@ -36,7 +35,7 @@ for (const { name, format, least, length } of CLEAR_FILES) {
       nb_read_frames: String(length),
       r_frame_rate: '30/1',
     });
-    // In the middle of the arrival, at rest, and while leaving.
+    // In the middle of the arrival, and at rest.
     for (const share of [0.1, 0.5, 0.87]) {
       const frame = Math.round(length * share);
       const { psnr } = overGrey(decodeFrame(file, frame), painted(overlay, frame));
@@ -50,6 +49,7 @@ test('a white title as VP9 looks over grey as the app paints it, at 50 dB and mo
 }) => {
   await openDemoKit(page);
   await beginEmpty(page);
+  await setNumber(page, 'Length', 1);
   await add(page, 'Words');
   await section(page, 'Look');
   await unfold(page, 'Drop shadow');
@@ -58,7 +58,7 @@ test('a white title as VP9 looks over grey as the app paints it, at 50 dB and mo
   const file = await send(page, 'VP9 .webm');
   await backToKit(page);
   const overlay = (await savedKit(page)).overlays.find((entry) => entry.name === 'New overlay')!;
-  expect(overGrey(decodeFrame(file, 60), painted(overlay, 60)).psnr).toBeGreaterThan(50);
+  expect(overGrey(decodeFrame(file, 20), painted(overlay, 20)).psnr).toBeGreaterThan(50);
 });
 
 test('formats made of pictures hold every frame with its soft edges', async ({ page }) => {

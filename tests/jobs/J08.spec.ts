@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { writeFileSync } from 'node:fs';
+import { statSync, writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { bringIn, openEmptyKit, send, setNumber } from '../support/app';
 import { decodeFrame, probe, solidPixel, testFile, whereIs } from '../support/media';
@@ -62,4 +62,23 @@ test('J08: a badge for live streaming arrives with fade and growth, and goes out
       expect(Math.abs(edge - wanted)).toBeLessThanOrEqual(2);
     }
   }
+  // Both sizes stand side by side, as they are on the disk.
+  const sent = page.getByRole('list', { name: 'Sent so far' }).getByRole('listitem');
+  for (const [i, file] of [files.prores, files.vp9].entries()) {
+    const { size: bytes } = statSync(file);
+    const shown = bytes < 1e6 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+    await expect(sent.nth(i)).toContainText(shown);
+    await expect(sent.nth(i)).toContainText('alpha off by');
+  }
+
+  // Without its empty margins it is as large as the badge at its largest, over all frames.
+  await page.getByRole('switch', { name: 'Crop to the artwork of all frames' }).click();
+  const cropped = await send(page, 'VP9 .webm');
+  const { width, height } = probe(cropped);
+  expect(Math.abs(width - 580)).toBeLessThanOrEqual(4);
+  expect(Math.abs(height - 580)).toBeLessThanOrEqual(4);
+  const tight = whereIs(decodeFrame(cropped, 45), solidPixel);
+  expect(Math.max(tight.left, tight.top)).toBeLessThanOrEqual(4);
+  expect(Math.min(tight.right - width, tight.bottom - height)).toBeGreaterThanOrEqual(-5);
+  await expect(page.getByRole('status')).toContainText('corner belongs at 55, 5');
 });

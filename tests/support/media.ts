@@ -36,25 +36,18 @@ export interface Probe {
 }
 
 /** What ffprobe finds in a file's video, all frames counted. */
-export function probe(file: string): Probe {
-  const args = [
-    '-v',
-    'error',
-    '-count_frames',
-    '-select_streams',
-    'v:0',
-    '-show_streams',
-    '-of',
-    'json',
-    file,
-  ];
-  const { streams } = JSON.parse(execFileSync('ffprobe', args).toString()) as { streams: Probe[] };
-  return streams[0];
+export const probe = (file: string): Probe => videoOf(file, ['-count_frames']);
+
+function videoOf(file: string, options: readonly string[] = []): Probe {
+  const shown = ['-select_streams', 'v:0', '-show_streams', '-of', 'json', file];
+  const found = execFileSync('ffprobe', ['-v', 'error', ...options, ...shown]).toString();
+  return (JSON.parse(found) as { streams: Probe[] }).streams[0];
 }
 
 /** Frame `index` of a file, decoded by ffmpeg to straight RGBA. */
 export function decodeFrame(file: string, index: number): Pixels {
-  const { width, height, codec_name: codec } = probe(file);
+  // Counting frames would decode the whole file once more.
+  const { width, height, codec_name: codec } = videoOf(file);
   const decoder = codec === 'vp9' ? ['-c:v', 'libvpx-vp9'] : [];
   const data = ffmpeg(
     ...decoder,

@@ -4,17 +4,19 @@ import { fileName, formatById, sentSize, type Format } from '@/core/formats';
 import { apngFile } from '@/core/formats/files/apng';
 import { pngMovie } from '@/core/formats/files/pngMovie';
 import { webpFile } from '@/core/formats/files/webp';
+import type { Box } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
 import { Mixer } from '../sound/mixer';
+import { artworkBounds } from './crop';
 import { gifEncoder } from './gif';
 import { growingEncoder, type PictureKind } from './growing';
 import { pngEncoder } from './png';
 import { pngFramesEncoder } from './pngFrames';
 import { readBack, type ReadBack } from './readBack';
 import { serverEncoder } from './server';
-import type { EncodeTarget, Encoder } from './types';
+import type { EncodeTarget, Encoder, Making } from './types';
 import { makeTimeline } from './timeline';
 import { h264Encoder, vp9Encoder } from './video';
 
@@ -30,6 +32,8 @@ export interface SendRequest {
   readonly range: { readonly from: number; readonly to: number };
   /** The frame a still shows. */
   readonly still: number;
+  /** Whether what lies round the artwork of all its frames is left off. */
+  readonly crop: boolean;
 }
 
 export interface Sent {
@@ -37,12 +41,15 @@ export interface Sent {
   readonly name: string;
   readonly width: number;
   readonly height: number;
+  readonly format: string;
+  /** The part of the document it shows, in document pixels; null for all. */
+  readonly crop: Box | null;
   /** Null where there are no pictures in it to read back. */
   readonly readBack: ReadBack | null;
 }
 
 /** Which part of the work is under way. */
-export type SendStage = 'making' | 'reading back';
+export type SendStage = 'looking' | 'making' | 'reading back';
 
 /**
  * Makes a file of a document and reads it back: only a file that holds what was meant is given out.
@@ -59,7 +66,6 @@ export async function send(
   const format = formatById(request.format);
   if (!format) throw new MoonError('not-found', `There is no format called “${request.format}”.`);
   if (format.timeline) return sendTimeline(bundle, format, onStage, progress, signal);
-  const { width, height } = sentSize(document, format, scale);
   const frames = format.moving
     ? framesIn(request.range, document.length)
     : [Math.min(document.length - 1, Math.max(0, request.still))];
@@ -68,18 +74,26 @@ export async function send(
     mixer && !mixer.isSilent
       ? (index: number) => mixer.block(frames[index], frames[index] + 1)
       : null;
-  const target = { width, height, rate: document.rate, frames: frames.length, sound };
   const artist = new Artist();
   try {
+    if (request.crop) onStage('looking');
+    const crop = request.crop
+      ? await artworkBounds(artist, bundle, frames, progress, signal)
+      : null;
+    const { width, height } = sentSize(crop ? sizeOf(crop) : document, format, scale);
+    const target = { width, height, rate: document.rate, frames: frames.length, sound };
     onStage('making');
-    const file = await make({ artist, bundle, format, target, frames, progress, signal });
+    const work = { artist, bundle, format, target, frames, crop, progress, signal };
+    const file = await make(work);
     onStage('reading back');
-    const report = await readBack(file, format, artist, bundle, target, frames, progress, signal);
+    const report = await readBack(file, work);
     return {
       file,
       name: fileName(document.name, format.extension),
       width,
       height,
+      format: format.id,
+      crop,
       readBack: report,
     };
   } finally {
@@ -104,12 +118,18 @@ async function sendTimeline(
       document: { ...overlay, backdrop: { kind: 'clear' } },
     };
     const range = { from: 0, to: overlay.length };
-    const request = { bundle: clear, format: 'vp9', scale: 1, range, still: 0 };
+    const request = { bundle: clear, format: 'vp9', scale: 1, range, still: 0, crop: false };
     return (await send(request, () => undefined, progress, signal)).file;
   };
   const file = await makeTimeline(bundle, makeClip, signal);
-  return { file, name: fileName(name, format.extension), width, height, readBack: null };
+  const sent = { file, name: fileName(name, format.extension), width, height };
+  return { ...sent, format: format.id, crop: null, readBack: null };
 }
+
+const sizeOf = ({ left, top, right, bottom }: Box) => ({
+  width: right - left,
+  height: bottom - top,
+});
 
 /** @throws MoonError 'not-found' where there is no frame in the range */
 function framesIn({ from, to }: SendRequest['range'], length: number): readonly number[] {
@@ -118,24 +138,15 @@ function framesIn({ from, to }: SendRequest['range'], length: number): readonly 
   return Array.from({ length: last - first }, (_, i) => first + i);
 }
 
-interface Making {
-  readonly artist: Artist;
-  readonly bundle: Bundle;
-  readonly format: Format;
-  readonly target: EncodeTarget;
-  readonly frames: readonly number[];
-  readonly progress: Progress;
-  readonly signal: AbortSignal;
-}
-
-async function make({ artist, bundle, format, target, frames, progress, signal }: Making) {
+async function make(work: Making): Promise<Blob> {
+  const { artist, bundle, format, target, frames, crop, progress, signal } = work;
   const encoder = await encoderFor(format, target, bundle);
   const context = softwareContext(target.width, target.height);
   try {
     for (const [index, frame] of frames.entries()) {
       stopIfAborted(signal);
       context.clearRect(0, 0, target.width, target.height);
-      await artist.paintFrame(context, bundle, frame);
+      await artist.paintFrame(context, bundle, frame, crop);
       await encoder.add(context, index);
       progress(index + 1, frames.length);
     }

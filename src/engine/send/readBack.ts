@@ -1,6 +1,5 @@
 import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
-import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import type { Format } from '@/core/formats';
 import { readPngMovie, type PictureAt } from '@/core/formats/files/pngMovie';
@@ -8,10 +7,9 @@ import { readStoredZip } from '@/core/formats/files/storedZip';
 import { hardenAlpha } from '@/core/formats/gif';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
-import type { Artist } from '../artist';
 import { openInput } from '../frameReader';
-import { stopIfAborted, type Progress } from '../progress';
-import type { EncodeTarget } from './types';
+import { stopIfAborted } from '../progress';
+import type { EncodeTarget, Making } from './types';
 
 /** Frames whose pixels are compared; all frames are counted. */
 const COMPARED = 12;
@@ -44,13 +42,7 @@ type Context = OffscreenCanvasRenderingContext2D;
  */
 export async function readBack(
   file: Blob,
-  format: Format,
-  artist: Artist,
-  bundle: Bundle,
-  target: EncodeTarget,
-  frames: readonly number[],
-  progress: Progress,
-  signal: AbortSignal,
+  { artist, bundle, format, target, frames, crop, progress, signal }: Making,
 ): Promise<ReadBack> {
   const decoded = await openFile(file, format);
   const differences: FrameDifference[] = [];
@@ -69,7 +61,7 @@ export async function readBack(
     for (const [step, index] of compared.entries()) {
       stopIfAborted(signal);
       meant.clearRect(0, 0, width, height);
-      await artist.paintFrame(meant, bundle, frames[index]);
+      await artist.paintFrame(meant, bundle, frames[index], crop);
       if (!format.alpha) layOnBlack(meant);
       found.clearRect(0, 0, width, height);
       await drawNext(shown, found, index);

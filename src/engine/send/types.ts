@@ -1,5 +1,10 @@
+import type { Bundle } from '@/core/document';
+import type { Format } from '@/core/formats';
+import type { Box } from '@/core/scene';
 import type { Stereo } from '@/core/sound/types';
 import type { Rate } from '@/core/time';
+import type { Artist } from '../artist';
+import type { Progress } from '../progress';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
@@ -19,4 +24,18 @@ export interface EncodeTarget {
   readonly frames: number;
   /** What is heard with a frame; asked for in order, once a frame. Null where nothing is. */
   readonly sound: ((frame: number) => Promise<Stereo>) | null;
+}
+
+/** What a file is made of, and what it is held against when it is read back. */
+export interface Making {
+  readonly artist: Artist;
+  readonly bundle: Bundle;
+  readonly format: Format;
+  readonly target: EncodeTarget;
+  /** The document's frames that are in it. */
+  readonly frames: readonly number[];
+  /** The part of the document it shows, in document pixels; null for all. */
+  readonly crop: Box | null;
+  readonly progress: Progress;
+  readonly signal: AbortSignal;
 }

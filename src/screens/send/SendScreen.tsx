@@ -2,8 +2,8 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
-import { formatsFor, formatById, sentSize, wouldLose, type Format } from '@/core/formats';
-import { framesToSeconds, rateLabel, timecode } from '@/core/time';
+import { formatsFor, formatById, wouldLose, type Format } from '@/core/formats';
+import { rateLabel, timecode } from '@/core/time';
 import { selectCheckState } from '@/store/selectors';
 import { formatChosen } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -11,8 +11,6 @@ import { work, type SendStage, type Sent, type ServerHealth } from '@/store/work
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
-import { NumberField } from '@/ui/NumberField';
-import { SecondsField } from '@/ui/SecondsField';
 import type { Step } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
@@ -22,7 +20,8 @@ import { useBackground } from '../shared/useBackground';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
-import { SentCard } from './SentCard';
+import { SentBefore, SentCard } from './SentCard';
+import { SizeCard, type Range } from './SizeCard';
 
 type Go = Readonly<Record<Step, (() => void) | null>>;
 
@@ -58,7 +57,9 @@ function Send({ bundle, go, heading }: SendProps) {
   const chosen = useAppSelector((state) => state.session.formats[document.id] ?? null);
   const [scale, setScale] = useState(1);
   const [still, setStill] = useState(() => Math.floor(document.length / 2));
-  const [range, setRange] = useState({ from: 0, to: document.length });
+  const [range, setRange] = useState<Range>({ from: 0, to: document.length });
+  const [crop, setCrop] = useState(false);
+  const [sents, setSents] = useState<readonly Sent[]>([]);
   const [stage, setStage] = useState<SendStage>('making');
   const { progress, result, problem, run, stop } = useLongWork<Sent>();
   const best = formats.find((format) => missingReason(format, health) === null);
@@ -69,12 +70,13 @@ function Send({ bundle, go, heading }: SendProps) {
     if (!format) return;
     void run(async (report, signal) => {
       const sent = await work.send(
-        { bundle, format: format.id, scale, range, still },
+        { bundle, format: format.id, scale, range, still, crop },
         setStage,
         report,
         signal,
       );
       download(sent.file, sent.name);
+      setSents((before) => [sent, ...before]);
       return sent;
     });
   };
@@ -105,8 +107,12 @@ function Send({ bundle, go, heading }: SendProps) {
           ))}
         </View>
         {format && !format.timeline ? (
-          <SizeCard {...{ document, format, scale, setScale, range, setRange, still, setStill }} />
+          <SizeCard
+            {...{ document, format, scale, setScale, range, setRange, still, setStill }}
+            {...{ crop, setCrop }}
+          />
         ) : null}
+        <SentBefore sents={sents} />
       </ScrollView>
       <View style={styles.foot}>
         {problem ? <Problem text={problem} /> : null}
@@ -114,12 +120,7 @@ function Send({ bundle, go, heading }: SendProps) {
           <SentCard sent={result} onDownload={() => download(result.file, result.name)} />
         ) : null}
         {progress ? (
-          <MoonProgress
-            key={stage}
-            doing={stage === 'making' ? 'Making the file' : 'Reading it back'}
-            {...progress}
-            onStop={stop}
-          />
+          <MoonProgress key={stage} doing={DOING[stage]} {...progress} onStop={stop} />
         ) : (
           <Action
             label={result ? 'Send again' : 'Send'}
@@ -132,6 +133,12 @@ function Send({ bundle, go, heading }: SendProps) {
     </Frame>
   );
 }
+
+const DOING: Readonly<Record<SendStage, string>> = {
+  looking: 'Finding the artwork',
+  making: 'Making the file',
+  'reading back': 'Reading it back',
+};
 
 const describe = (document: Overlay | Landing): string =>
   `${document.width} × ${document.height} · ${timecode(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
@@ -197,86 +204,6 @@ function FormatCard({ format, loss, unable, best, selected, onPress }: FormatCar
   );
 }
 
-interface Range {
-  readonly from: number;
-  readonly to: number;
-}
-
-interface SizeCardProps {
-  readonly document: Overlay | Landing;
-  readonly format: Format;
-  readonly scale: number;
-  readonly setScale: (scale: number) => void;
-  readonly range: Range;
-  readonly setRange: (range: Range) => void;
-  readonly still: number;
-  readonly setStill: (frame: number) => void;
-}
-
-const MOST_SIDE = 7680;
-
-function SizeCard(props: SizeCardProps) {
-  const { document, format, scale, setScale, range, setRange, still, setStill } = props;
-  const tokens = useTokens();
-  const { width, height } = sentSize(document, format, scale);
-  const most = MOST_SIDE / Math.max(document.width, document.height);
-  return (
-    <View style={[styles.size, { backgroundColor: tokens.card }]}>
-      <Words kind="strong">{`${width} × ${height} pixels`}</Words>
-      <NumberField
-        label="Scale"
-        unit="×"
-        value={scale}
-        min={0.05}
-        max={Math.max(1, Math.floor(most * 100) / 100)}
-        step={0.05}
-        feel={{ min: 0.25, max: Math.max(1, Math.min(4, most)) }}
-        onChange={setScale}
-      />
-      {format.moving ? <RangeFields {...{ document, range, setRange }} /> : null}
-      {format.moving ? null : (
-        <NumberField
-          label="Frame"
-          value={still}
-          min={0}
-          max={document.length - 1}
-          step={1}
-          onChange={setStill}
-        />
-      )}
-    </View>
-  );
-}
-
-/** From when to when a moving file lasts. */
-function RangeFields({
-  document: { length, rate },
-  range,
-  setRange,
-}: Pick<SizeCardProps, 'document' | 'range' | 'setRange'>) {
-  const feel = { min: 0, max: framesToSeconds(length, rate) };
-  return (
-    <>
-      <SecondsField
-        label="From"
-        frames={range.from}
-        rate={rate}
-        max={feel.max}
-        feel={feel}
-        onChange={(from) => setRange({ from, to: Math.max(range.to, from + 1) })}
-      />
-      <SecondsField
-        label="To"
-        frames={range.to}
-        rate={rate}
-        max={feel.max}
-        feel={feel}
-        onChange={(to) => setRange({ from: Math.min(range.from, to - 1), to })}
-      />
-    </>
-  );
-}
-
 function Problem({ text }: { readonly text: string }) {
   const tokens = useTokens();
   return (
@@ -293,7 +220,6 @@ const styles = StyleSheet.create({
   format: { borderRadius: RADIUS.card, borderWidth: 2, borderStyle: 'dashed', padding: 12, gap: 2 },
   formatHead: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' },
   best: { paddingHorizontal: 12, paddingVertical: 4, borderRadius: RADIUS.full },
-  size: { borderRadius: RADIUS.card, padding: 14 },
   problem: { borderRadius: RADIUS.card, padding: 14 },
   foot: { padding: 12, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
 });

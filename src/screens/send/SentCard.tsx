@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
+import { formatById } from '@/core/formats';
 import type { ReadBack, Sent } from '@/store/work';
 import { IconAction } from '@/ui/Action';
 import { RADIUS, useTokens } from '@/ui/theme';
@@ -23,6 +24,11 @@ export function SentCard({ sent, onDownload }: SentCardProps) {
             ? `Read back: ${foundIn(sent.readBack)} · ${sent.width} × ${sent.height}`
             : 'The timeline and all its media'}
         </Words>
+        {sent.crop ? (
+          <Words kind="small" soft>
+            {`Cropped: its upper left corner belongs at ${sent.crop.left}, ${sent.crop.top}`}
+          </Words>
+        ) : null}
       </View>
       <IconAction
         label={`Download ${sent.name} again`}
@@ -31,6 +37,48 @@ export function SentCard({ sent, onDownload }: SentCardProps) {
       />
     </View>
   );
+}
+
+/** What was sent in this visit, side by side, once there is something to compare. */
+export function SentBefore({ sents }: { readonly sents: readonly Sent[] }) {
+  const tokens = useTokens();
+  if (sents.length < 2) return null;
+  const largest = Math.max(...sents.map(({ file }) => file.size));
+  return (
+    <View
+      role="list"
+      aria-label="Sent so far"
+      style={[styles.before, { backgroundColor: tokens.card }]}
+    >
+      <Words kind="strong">Sent so far, side by side</Words>
+      {sents.map((sent, i) => (
+        <View key={sents.length - i} role="listitem" style={styles.entry}>
+          <View style={styles.entryHead}>
+            <Words kind="small">{`${formatById(sent.format)?.label} · ${sent.width} × ${sent.height}`}</Words>
+            <Words kind="small">{bytes(sent.file.size)}</Words>
+          </View>
+          <View style={[styles.bar, { backgroundColor: tokens.paper }]}>
+            <View
+              style={[
+                styles.bar,
+                { width: `${(sent.file.size / largest) * 100}%`, backgroundColor: tokens.plum },
+              ]}
+            />
+          </View>
+          <Words kind="small" soft>
+            {sent.readBack ? keptIn(sent.readBack) : 'a timeline with its media'}
+          </Words>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** How true a file is to what was painted. */
+function keptIn({ meanAlphaError, psnr }: ReadBack): string {
+  const alpha =
+    meanAlphaError === null ? 'no transparency' : `alpha off by ${percent(meanAlphaError)}`;
+  return `${alpha} · ${psnr === null ? 'picture identical' : `picture within ${psnr.toFixed(1)} dB`}`;
 }
 
 function foundIn({
@@ -72,4 +120,8 @@ const styles = StyleSheet.create({
     padding: 14,
   },
   words: { flex: 1 },
+  before: { borderRadius: RADIUS.card, padding: 14, gap: 10 },
+  entry: { gap: 3 },
+  entryHead: { flexDirection: 'row', justifyContent: 'space-between', gap: 8 },
+  bar: { height: 8, borderRadius: 4 },
 });

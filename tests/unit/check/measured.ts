@@ -15,7 +15,7 @@ import { assets as plain } from '../nodeAssets';
 
 /** Fine enough for what is measured in single pixels. */
 export const FINE = { width: 480, height: 270 };
-const COARSE = { width: 192, height: 108 };
+const COARSE = { width: 128, height: 72 };
 
 interface Looking {
   readonly assets?: SceneAssets;
