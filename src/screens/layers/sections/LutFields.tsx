@@ -32,6 +32,9 @@ export function LutFields({ effects: { lut, lutStrength }, onChange }: LutFields
           <Words>The LUT that was used here is no longer in the kit. Choose another one.</Words>
         </View>
       ) : null}
+      <Words kind="small" soft>
+        Table of colours (LUT)
+      </Words>
       {luts.length > 0 ? (
         <LongChoice
           label="LUT"
