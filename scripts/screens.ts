@@ -128,6 +128,8 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   footage: async (page) => {
     await shelf(page, /^Footage/);
     await open(page, 'Hillside, morning');
+    const frames = page.getByRole('img', { name: 'A frame of Hillside, morning' });
+    await frames.last().waitFor({ timeout: 60_000 });
   },
 };
 

@@ -83,7 +83,7 @@ function badFiles(): readonly (readonly [string, RegExp])[] {
   const picture = readFileSync('docs/screenshots/kit.png');
   writeFileSync(testFile('torn.png'), picture.subarray(0, 40));
   return [
-    ['notes.mp4', /“notes.mp4” is not a video, picture, sound or font/],
+    ['notes.mp4', /“notes.mp4” is not a video, picture, sound, font or table/],
     ['nothing.png', /“nothing.png” is empty/],
     ['wall.png', /“wall.png” is 20000 × 20000 pixels/],
     ['scripted.svg', /“scripted.svg” was not brought in: it contains a <script>/],
