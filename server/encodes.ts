@@ -47,11 +47,6 @@ export class Encodes {
     return { id: job.id, place: job.turn.place() };
   }
 
-  /** How many are served before this one. @throws Refusal 404 */
-  place(id: string): number {
-    return this.jobs.find(id).job.turn.place();
-  }
-
   /**
    * Appends to the sound: 16-bit stereo at 48 kHz.
    * @throws Refusal when none was announced, frames have come already, or it outlasts the pictures
@@ -94,12 +89,14 @@ export class Encodes {
 
   /** Ends an encode. @returns the file's path; the caller drops the encode once it is sent */
   async finish(id: string): Promise<string> {
-    const { received, request } = this.jobs.find(id).detail;
+    const { received, request, encoder } = this.jobs.find(id).detail;
     if (received !== request.frames) {
       throw new Refusal(409, `Only ${received} of ${request.frames} frames have come.`);
     }
-    return this.guarded(id, async (job, { encoder }) => {
-      encoder!.stdin!.end();
+    // The last frames may have been sent, and still wait for their turn.
+    if (!encoder) throw new Refusal(409, 'The frames are not all taken yet.');
+    return this.guarded(id, async (job) => {
+      encoder.stdin!.end();
       await job.ended();
       return outFile(job, request);
     });

@@ -57,10 +57,13 @@ export class Proxies {
       throw error;
     }
     const { detail } = this.jobs.find(job.id);
-    void copy(job, detail).then(
-      () => (detail.outcome = 'made'),
-      (error: Refusal) => (detail.outcome = error),
-    );
+    void copy(job, detail)
+      .then(
+        () => (detail.outcome = 'made'),
+        (error: unknown) => (detail.outcome = error instanceof Refusal ? error : job.gaveUp()),
+      )
+      // Whoever waits need not wait until this copy is fetched.
+      .finally(job.turn.end);
     return { id: job.id };
   }
 

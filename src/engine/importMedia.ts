@@ -5,6 +5,7 @@ import {
   type FontFile,
   type Footage,
   type LutFile,
+  type Media,
   type Resource,
 } from '@/core/document';
 import { readCube } from '@/core/colour/cube';
@@ -46,16 +47,22 @@ export async function importMedia(
   if (sniffed.type === 'font') return importFont(file, sniffed.extension, stamp);
   if (sniffed.type === 'lut') return importLut(file, sniffed.extension, stamp);
   const { bytes, extension, measured } = await read(file, sniffed);
-  const hash = await hashOf(bytes);
-  await keepMedia(hash, bytes);
+  const media = await kept(bytes, extension);
   return {
     kind: 'footage',
     version: DOCUMENT_VERSION,
     ...stamp,
     name: file.name.replace(/\.[^.]+$/, ''),
-    media: { hash, extension, bytes: bytes.length },
+    media,
     ...measured,
   };
+}
+
+/** Keeps a file's bytes under their hash. */
+async function kept(bytes: Uint8Array, extension: string): Promise<Media> {
+  const hash = await hashOf(bytes);
+  await keepMedia(hash, bytes);
+  return { hash, extension, bytes: bytes.length };
 }
 
 /** A font is kept as it came; that its letters can be drawn is proven first. */
@@ -66,9 +73,7 @@ async function importFont(
 ): Promise<FontFile> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const name = fontName(bytes, file.name);
-  const hash = await hashOf(bytes);
-  await keepMedia(hash, bytes);
-  const media = { hash, extension, bytes: bytes.length };
+  const media = await kept(bytes, extension);
   return { kind: 'font', version: DOCUMENT_VERSION, ...stamp, name, media };
 }
 
@@ -80,9 +85,7 @@ async function importLut(
 ): Promise<LutFile> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   readCube(new TextDecoder().decode(bytes), file.name);
-  const hash = await hashOf(bytes);
-  await keepMedia(hash, bytes);
-  const media = { hash, extension, bytes: bytes.length };
+  const media = await kept(bytes, extension);
   const name = file.name.replace(/\.[^.]+$/, '');
   return { kind: 'lut', version: DOCUMENT_VERSION, ...stamp, name, media };
 }

@@ -1,3 +1,4 @@
+import { alphaBounds } from '@/core/matte/alphaBounds';
 import { quantize } from 'gifenc';
 import { luma, toHex, type Rgb } from '@/core/colour';
 import type { Bundle, Footage } from '@/core/document';
@@ -192,16 +193,8 @@ export async function artworkBox(
   }
   const { width, height } = context.canvas;
   const { data } = context.getImageData(0, 0, width, height);
-  const box = { left: width, top: height, right: 0, bottom: 0 };
-  for (let i = 3, at = 0; i < data.length; i += 4, at++) {
-    if (data[i] < VISIBLE) continue;
-    const [x, y] = [at % width, Math.floor(at / width)];
-    box.left = Math.min(box.left, x);
-    box.right = Math.max(box.right, x + 1);
-    box.top = Math.min(box.top, y);
-    box.bottom = Math.max(box.bottom, y + 1);
-  }
-  if (box.right <= box.left) return null;
+  const box = alphaBounds(data, width, height, VISIBLE);
+  if (!box) return null;
   return {
     left: box.left / width,
     top: box.top / height,

@@ -116,8 +116,8 @@ const session = createSlice({
       state.formats = { ...state.formats, [payload.id]: payload.format };
     },
     checkedSet: (state, { payload }: PayloadAction<{ overlay: Overlay; state: CheckState }>) => {
-      const checks = state.checks as SessionState['checks'];
-      return { ...(state as SessionState), checks: { ...checks, [payload.overlay.id]: payload } };
+      const checks: SessionState['checks'] = { ...state.checks, [payload.overlay.id]: payload };
+      state.checks = checks as typeof state.checks;
     },
     penSet: (state, { payload }: PayloadAction<Partial<PenSettings>>) => {
       Object.assign(state.pen, payload);

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
+import type { CheckState } from '@/core/check';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { IconAction } from './Action';
-import { Steps, type Step, type StepSign } from './Steps';
+import { Steps, type Step } from './Steps';
 import { useTokens } from './theme';
 import { Words } from './Words';
 
@@ -19,7 +20,7 @@ interface FrameProps {
   readonly step?: Step;
   readonly go?: Readonly<Record<Step, (() => void) | null>>;
   /** What Check said of the document as it is; null where it has not looked. */
-  readonly check?: StepSign | null;
+  readonly check?: CheckState | null;
   readonly children: ReactNode;
 }
 

@@ -1,4 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
+import type { CheckState } from '@/core/check';
 import { FONT, useTokens, type Tokens } from './theme';
 import { Moon } from './Moon';
 import { Words } from './Words';
@@ -13,9 +14,7 @@ const STEPS: readonly { readonly step: Step; readonly label: string; readonly ph
 ];
 
 /** What Check found, in a sign. */
-export type StepSign = 'would go wrong' | 'notes' | 'fine' | 'empty';
-
-const SIGNS: Readonly<Record<StepSign, { colour: keyof Tokens; words: string } | null>> = {
+const SIGNS: Readonly<Record<CheckState, { colour: keyof Tokens; words: string } | null>> = {
   'would go wrong': { colour: 'rust', words: 'something would go wrong' },
   notes: { colour: 'moon', words: 'a few fine points' },
   fine: { colour: 'lichen', words: 'nothing would go wrong' },
@@ -27,7 +26,7 @@ interface StepsProps {
   readonly wide: boolean;
   /** Null for a step that cannot be taken from here. */
   readonly go: Readonly<Record<Step, (() => void) | null>>;
-  readonly check: StepSign | null;
+  readonly check: CheckState | null;
 }
 
 /** The four steps of the work, as a waxing moon: a bar at the foot, or a rail on the left. */

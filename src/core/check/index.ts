@@ -20,7 +20,7 @@ import { vanishingColours } from './rules/vanishingColours';
 import { wastedCanvas } from './rules/wastedCanvas';
 import type { Checked, CheckRule, Finding, RuleOutcome, Severity } from './types';
 
-export { keyTest, Measurer, type KeyTest } from './measure/measurer';
+export { keyTest, Measurer } from './measure/measurer';
 export { contrastRound } from './measure/contrast';
 export { landedIn } from './landedIn';
 export { missingIn } from './missing';

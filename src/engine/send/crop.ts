@@ -1,5 +1,6 @@
 import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
+import { alphaBounds } from '@/core/matte/alphaBounds';
 import type { Box } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import type { Artist } from '../artist';
@@ -20,14 +21,15 @@ export async function artworkBounds(
 ): Promise<Box> {
   const { width, height } = bundle.document;
   const context = softwareContext(width, height);
-  const bounds = { left: width, top: height, right: 0, bottom: 0 };
+  let bounds: Box | null = null;
   for (const [done, frame] of frames.entries()) {
     stopIfAborted(signal);
     await paintArtwork(artist, context, bundle, frame);
-    widen(bounds, context.getImageData(0, 0, width, height));
+    const { data } = context.getImageData(0, 0, width, height);
+    bounds = around(bounds, alphaBounds(data, width, height, 1));
     progress(done + 1, frames.length);
   }
-  if (bounds.right <= bounds.left) {
+  if (!bounds) {
     throw new MoonError('not-found', 'No frame shows any artwork, so there is nothing to crop to.');
   }
   const [left, right] = evenSpan(bounds.left, bounds.right, width);
@@ -35,20 +37,16 @@ export async function artworkBounds(
   return { left, top, right, bottom };
 }
 
-type Bounds = { -readonly [Side in keyof Box]: Box[Side] };
-
-/** Lets a box reach over every pixel that is not wholly clear. */
-function widen(bounds: Bounds, { data, width, height }: ImageData): void {
-  for (let y = 0, i = 3; y < height; y++) {
-    for (let x = 0; x < width; x++, i += 4) {
-      if (data[i] === 0) continue;
-      if (x < bounds.left) bounds.left = x;
-      if (x >= bounds.right) bounds.right = x + 1;
-      if (y < bounds.top) bounds.top = y;
-      if (y >= bounds.bottom) bounds.bottom = y + 1;
-    }
-  }
-}
+/** The box that two boxes lie in. */
+const around = (a: Box | null, b: Box | null): Box | null =>
+  a && b
+    ? {
+        left: Math.min(a.left, b.left),
+        top: Math.min(a.top, b.top),
+        right: Math.max(a.right, b.right),
+        bottom: Math.max(a.bottom, b.bottom),
+      }
+    : (a ?? b);
 
 function evenSpan(from: number, to: number, most: number): readonly [number, number] {
   if ((to - from) % 2 === 0) return [from, to];

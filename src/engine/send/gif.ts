@@ -39,9 +39,6 @@ export async function gifEncoder({ width, height, rate }: EncodeTarget): Promise
       await scratch.writable.close();
       return scratch.file();
     },
-    cancel: async () => {
-      await scratch.writable.abort().catch(() => undefined);
-      await scratch.remove();
-    },
+    cancel: scratch.discard,
   };
 }

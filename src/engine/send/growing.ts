@@ -27,9 +27,6 @@ export async function growingEncoder(file: GrowingFile, kind: PictureKind): Prom
       await scratch.writable.close();
       return scratch.file();
     },
-    cancel: async () => {
-      await scratch.writable.abort().catch(() => undefined);
-      await scratch.remove();
-    },
+    cancel: scratch.discard,
   };
 }

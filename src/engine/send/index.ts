@@ -158,7 +158,7 @@ async function make(work: Making): Promise<Blob> {
 }
 
 const PNG: PictureKind = { type: 'image/png' };
-/** Edges stay within 45 dB of what was painted, at a tenth of a PNG's size. */
+/** A test holds soft edges above 38 dB over grey at this quality. */
 const WEBP: PictureKind = { type: 'image/webp', quality: 0.9 };
 
 function encoderFor(format: Format, target: EncodeTarget, { document }: Bundle): Promise<Encoder> {

@@ -34,10 +34,7 @@ export async function pngFramesEncoder(target: EncodeTarget, stem: string): Prom
       await scratch.writable.close();
       return scratch.file();
     },
-    cancel: async () => {
-      await scratch.writable.abort().catch(() => undefined);
-      await scratch.remove();
-    },
+    cancel: scratch.discard,
   };
 }
 

@@ -5,6 +5,8 @@ export interface ScratchFile {
   readonly writable: FileSystemWritableFileStream;
   readonly file: () => Promise<File>;
   readonly remove: () => Promise<void>;
+  /** Gives up what is being written; nothing is left of it. */
+  readonly discard: () => Promise<void>;
 }
 
 /** This worker's newest file; the one before it is of no use once another is begun. */
@@ -15,11 +17,13 @@ export async function openScratchFile(name: string): Promise<ScratchFile> {
   const root = await navigator.storage.getDirectory();
   const folder = await root.getDirectoryHandle(FOLDER, { create: true });
   const handle = await folder.getFileHandle(name, { create: true });
-  newest = {
-    writable: await handle.createWritable(),
-    file: () => handle.getFile(),
-    remove: () => folder.removeEntry(name).catch(() => undefined),
+  const writable = await handle.createWritable();
+  const remove = () => folder.removeEntry(name).catch(() => undefined);
+  const discard = async () => {
+    await writable.abort().catch(() => undefined);
+    await remove();
   };
+  newest = { writable, file: () => handle.getFile(), remove, discard };
   return newest;
 }
 

@@ -69,8 +69,7 @@ export async function makeTimeline(
     await scratch.writable.close();
     return scratch.file();
   } catch (error) {
-    await scratch.writable.abort().catch(() => undefined);
-    await scratch.remove();
+    await scratch.discard();
     throw error;
   }
 }

@@ -133,6 +133,19 @@ describe('the encode server', () => {
     expect(await errorOf(text)).toMatch(/PNG/);
   });
 
+  it('refuses to finish while the last frames still wait for their turn', async () => {
+    const first = await created();
+    const second = await created();
+    const waiting = send(second, 0, frame('#fff'), frame('#fff'), frame('#fff'));
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    const early = await post(`/api/encodes/${second}/finish`);
+    expect(early.status).toBe(409);
+    expect(await errorOf(early)).toMatch(/not all taken/);
+    await fetch(`${base}/api/encodes/${first}`, { method: 'DELETE' });
+    expect((await waiting).status).toBe(204);
+    expect((await post(`/api/encodes/${second}/finish`)).status).toBe(200);
+  });
+
   it('refuses to finish too early', async () => {
     const id = await created();
     await send(id, 0, frame('#fff'));

@@ -36,7 +36,7 @@ export function contrastRound(
 }
 
 /** Of two relative luminances. */
-export const contrastRatio = (a: number, b: number): number =>
+const contrastRatio = (a: number, b: number): number =>
   (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 
 /** Pixels within RING of words, by rows and then by columns. */

@@ -1,4 +1,4 @@
-import type { DrawItem } from '../../scene';
+import type { DrawItem, GroupItem, PictureItem } from '../../scene';
 import { enlargement, IDENTITY, multiply, type Matrix } from '../../scene/matrix';
 import type { Enlarged } from './types';
 
@@ -11,9 +11,7 @@ export class EnlargedPictures {
       if (item.kind === 'group') {
         this.add(item.items, frame, multiply(outer, item.matrix));
       } else {
-        const picture = item.kind === 'picture' ? item : null;
-        const filled = item.kind === 'artwork' && item.fill.kind === 'picture';
-        const drawn = picture ?? (filled ? item.fill.picture : null);
+        const drawn = pictureOf(item);
         if (!drawn) continue;
         const { footage, matrix } = drawn;
         const scale = enlargement(multiply(outer, matrix));
@@ -28,4 +26,9 @@ export class EnlargedPictures {
   all(): readonly Enlarged[] {
     return [...this.found.values()];
   }
+}
+
+function pictureOf(item: Exclude<DrawItem, GroupItem>): PictureItem | null {
+  if (item.kind === 'picture') return item;
+  return item.fill.kind === 'picture' ? item.fill.picture : null;
 }

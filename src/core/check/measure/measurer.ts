@@ -1,4 +1,4 @@
-import { chroma, chromaBin, CHROMA_BINS, LUMA, parseHex, safestKey } from '../../colour';
+import { chroma, chromaBin, CHROMA_BINS, LUMA, luma, parseHex, safestKey } from '../../colour';
 import { DEFAULT_KEY, firstKey } from '../../document/create';
 import type { LumaKey } from '../../document/key';
 import type { Overlay } from '../../document/types';
@@ -34,13 +34,13 @@ export type KeyTest = (r: number, g: number, b: number) => boolean;
 /** Whether a key on `colour` would take a pixel for the backdrop. */
 export function keyTest(colour: string): KeyTest {
   const light = keyByLight(colour);
-  const lit = (r: number, g: number, b: number) => (LUMA.r * r + LUMA.g * g + LUMA.b * b) / 255;
-  if (light === 'black') return (r, g, b) => lit(r, g, b) <= UNLIT;
-  if (light === 'white') return (r, g, b) => lit(r, g, b) >= 1 - UNLIT;
+  if (light === 'black') return (r, g, b) => luma(r, g, b) <= UNLIT;
+  if (light === 'white') return (r, g, b) => luma(r, g, b) >= 1 - UNLIT;
   const [kb, kr] = chroma(...parseHex(colour));
   const reach = (VANISH_SHARE * Math.hypot(kb, kr)) ** 2;
   return (r, g, b) => {
-    const y = lit(r, g, b);
+    // As `chroma`, without an object a pixel.
+    const y = luma(r, g, b);
     const cb = (b / 255 - y) / (2 * (1 - LUMA.b)) - kb;
     const cr = (r / 255 - y) / (2 * (1 - LUMA.r)) - kr;
     return cb * cb + cr * cr <= reach;
@@ -118,11 +118,12 @@ export class Measurer {
         const r = rgba[i];
         const g = rgba[i + 1];
         const b = rgba[i + 2];
-        const luma = (LUMA.r * r + LUMA.g * g + LUMA.b * b) / 255;
+        const light = luma(r, g, b);
         visible++;
-        lumaSum += luma;
-        const cb = (b / 255 - luma) / (2 * (1 - LUMA.b));
-        const cr = (r / 255 - luma) / (2 * (1 - LUMA.r));
+        lumaSum += light;
+        // As `chroma`, without an object a pixel.
+        const cb = (b / 255 - light) / (2 * (1 - LUMA.b));
+        const cr = (r / 255 - light) / (2 * (1 - LUMA.r));
         histogram[chromaBin(cb, cr)]++;
         if (key?.test(r, g, b)) removed++;
         if (alpha < SOLID && isSoft(rgba, width, height, pixel)) soft++;

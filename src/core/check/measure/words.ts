@@ -56,7 +56,7 @@ function stemOf(layer: WordsLayer, font: Font): number {
   return Math.abs(polygons.reduce((sum, polygon) => sum + area(polygon), 0)) / (bottom - top);
 }
 
-/** Twice-halved cross products round a polygon (the shoelace formula); its sign is its direction. */
+/** The area of a polygon (the shoelace formula); its sign tells the direction it is drawn in. */
 const area = (polygon: readonly Point[]): number =>
   polygon.reduce((sum, { x, y }, i) => {
     const next = polygon[(i + 1) % polygon.length];
