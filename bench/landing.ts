@@ -79,7 +79,15 @@ function keyedLanding(name: string, shape: Shape): { landing: Landing; content: 
   const clips = [base, keyed];
   const footage = clips.map((entry) => entry.footage);
   const media = new Map(clips.map((entry) => [entry.footage.media.hash, entry.bytes]));
-  const kit = { name: 'Bench', overlays: [], landings: [landing], footage, fonts: [], luts: [] };
+  const kit = {
+    name: 'Bench',
+    overlays: [],
+    landings: [landing],
+    footage,
+    fonts: [],
+    luts: [],
+    recipes: [],
+  };
   return { landing, content: { kit, media } };
 }
 

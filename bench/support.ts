@@ -62,7 +62,7 @@ export const startBrowser = (): Promise<Browser> =>
 /** A page with a kit of the given overlays open. */
 export const openKit = (browser: Browser, overlays: readonly Overlay[]): Promise<Page> =>
   openKitFile(browser, {
-    kit: { name: 'Bench', overlays, landings: [], footage: [], fonts: [], luts: [] },
+    kit: { name: 'Bench', overlays, landings: [], footage: [], fonts: [], luts: [], recipes: [] },
     media: new Map(),
   });
 

@@ -180,6 +180,7 @@ async function make(): Promise<Kit> {
     footage: [hillside, meadow, recording, beat, mark, cloth, ...small],
     fonts: [],
     luts: [],
+    recipes: [],
   };
 }
 

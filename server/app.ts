@@ -53,6 +53,9 @@ function encodeRoutes(encodes: Encodes): express.Router {
   router.post('/', express.json({ limit: '10kb' }), (request, response) => {
     response.status(201).json(encodes.create(readEncodeRequest(request.body)));
   });
+  router.get('/:id', async (request, response) => {
+    response.json({ place: await encodes.place(request.params.id) });
+  });
   router.post('/:id/sound', async (request, response) => {
     await encodes.addSound(request.params.id, request);
     response.status(204).end();

@@ -47,6 +47,11 @@ export class Encodes {
     return { id: job.id, place: job.turn.place() };
   }
 
+  /** How many encodes end before this one begins; asking keeps it waiting. @throws Refusal 404 */
+  place(id: string): Promise<number> {
+    return this.jobs.serve(id, async ({ turn }) => turn.place());
+  }
+
   /**
    * Appends to the sound: 16-bit stereo at 48 kHz.
    * @throws Refusal when none was announced, frames have come already, or it outlasts the pictures

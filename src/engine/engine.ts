@@ -18,6 +18,7 @@ import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { Box } from '@/core/scene';
 import type { LetterTarget } from '@/core/scene/letterTarget';
+import type { Change } from '@/core/receivers';
 import type { Stereo } from '@/core/sound/types';
 import type { Looked } from './check/measureOverlay';
 import type { EngineApi } from './engine.worker';
@@ -25,7 +26,9 @@ import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
-import type { SendRequest, SendStage, Sent } from './send';
+import type { TrialLanding, TrialRequest, TriedChange } from './receive/trialLanding';
+import type { Delivery, SendJob, SendState } from './send';
+import type { FormatTrial } from './send/tryFormat';
 import type { ServerHealth } from './server';
 import type { MeasuredSound } from './sound/measureSound';
 import type { StageListener, StageView } from './stage';
@@ -38,7 +41,9 @@ export type { KeyFigures } from './judgeKey';
 export type { FoundLoop } from './lookThrough';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
-export type { ReadBack, SendRequest, SendStage, Sent } from './send';
+export type { Delivery, ReadBack, SendJob, SendStage, SendState, Sent } from './send';
+export type { TrialLanding, TrialRequest, TriedChange } from './receive/trialLanding';
+export type { FormatTrial } from './send/tryFormat';
 export type { ServerHealth } from './server';
 export type { MeasuredSound } from './sound/measureSound';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
@@ -181,10 +186,19 @@ export const engine = {
     planned: readonly PlannedOverlay[],
   ): Promise<readonly (readonly string[])[]> => bench().findOverflow(bundle, planned),
   send: (
-    request: SendRequest,
-    onStage: (stage: SendStage) => void,
+    jobs: readonly SendJob[],
+    onState: (state: SendState) => void,
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<Sent> => sender().send(request, proxy(onStage), proxy(progress), signal),
+  ): Promise<Delivery> => sender().send(jobs, proxy(onState), proxy(progress), signal),
+  tryFormat: (job: SendJob, signal: AbortSignal): Promise<FormatTrial | null> =>
+    bench().tryFormat(job, signal),
+  trialLanding: (request: TrialRequest, signal: AbortSignal): Promise<TrialLanding> =>
+    bench().trialLanding(request, signal),
+  tryChanges: (
+    request: TrialRequest,
+    changes: readonly Change[],
+    signal: AbortSignal,
+  ): Promise<readonly TriedChange[]> => bench().tryChanges(request, changes, signal),
   serverHealth: (): Promise<ServerHealth | null> => sender().serverHealth(),
 };

@@ -7,7 +7,9 @@ import { sweepMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
 import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
+import { trialLanding, tryChanges } from './receive/trialLanding';
 import { clearScratchFiles, send } from './send';
+import { tryFormat } from './send/tryFormat';
 import { serverHealth } from './server';
 import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
@@ -66,6 +68,9 @@ const api = {
   findOverflow,
   findMissingLetters,
   send,
+  tryFormat,
+  trialLanding,
+  tryChanges,
   serverHealth,
 };
 

@@ -23,11 +23,6 @@ declare module 'gifenc' {
   export function quantize(
     rgba: Uint8ClampedArray,
     colours: number,
-    options: { format: 'rgba4444'; oneBitAlpha: boolean } | { format: 'rgb565' },
+    options: { format: 'rgb565' },
   ): Palette;
-  export function applyPalette(
-    rgba: Uint8ClampedArray,
-    palette: Palette,
-    format: 'rgba4444',
-  ): Uint8Array;
 }

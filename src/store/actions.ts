@@ -6,21 +6,23 @@ import {
   nestingCircle,
   overlayFromRow,
   withFollowingLength,
+  DOCUMENT_VERSION,
   type Footage,
   type Kit,
+  type KitEntry,
   type Landing,
   type Overlay,
   type PlannedOverlay,
-  type Resource,
   type Stack,
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
+import type { SendSettings } from '@/core/sending/settings';
 import { timeLayers } from '@/core/motion/timing';
 import { engine } from '@/engine/engine';
 import {
+  belongingSet,
   documentAdded,
   documentChanged,
-  resourceSet,
   footageSet,
   kitLoaded,
   kitNamed,
@@ -30,8 +32,8 @@ import {
   type Editable,
 } from './kit';
 import {
+  selectBelongingById,
   selectDocument,
-  selectResourceById,
   selectFootageById,
   selectKit,
   selectOverlay,
@@ -177,14 +179,14 @@ export const duplicate =
   };
 
 /** What was deleted or replaced in this visit, so that Undo can bring it back. */
-const bin = new Map<string, Editable | Footage | Resource>();
+const bin = new Map<string, KitEntry>();
 
 export const remove =
   (id: string): AppThunk =>
   (dispatch, getState) => {
     const state = getState();
     const gone =
-      selectDocument(state, id) ?? selectFootageById(state, id) ?? selectResourceById(state, id);
+      selectDocument(state, id) ?? selectFootageById(state, id) ?? selectBelongingById(state, id);
     if (!gone || !dispatch(mayChange())) return;
     dispatch(removed(id));
     dispatch(noticedGone(gone, `“${gone.name}” was deleted.`));
@@ -192,7 +194,7 @@ export const remove =
 
 /** Keeps what is about to go, and says so with a way back. */
 export const noticedGone =
-  (gone: Editable | Footage | Resource, text: string): AppThunk =>
+  (gone: KitEntry, text: string): AppThunk =>
   (dispatch) => {
     bin.set(gone.id, gone);
     dispatch(noticed(text, 'note', gone.id));
@@ -205,8 +207,17 @@ export const restore =
     if (!kept || !dispatch(mayChange())) return;
     bin.delete(id);
     if (kept.kind === 'footage') dispatch(footageSet(kept));
-    else if (kept.kind === 'font' || kept.kind === 'lut') dispatch(resourceSet(kept));
-    else dispatch(documentAdded(kept));
+    else if (kept.kind === 'overlay' || kept.kind === 'landing') dispatch(documentAdded(kept));
+    else dispatch(belongingSet(kept));
+  };
+
+/** Remembers how something is sent. @param document the one it is for; null for the whole kit */
+export const addRecipe =
+  (name: string, document: string | null, settings: SendSettings): AppThunk =>
+  (dispatch) => {
+    if (!dispatch(mayChange())) return;
+    const version = DOCUMENT_VERSION;
+    dispatch(belongingSet({ ...stamp(), kind: 'recipe', version, name, document, settings }));
   };
 
 export const renameKit =

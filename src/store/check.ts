@@ -1,6 +1,7 @@
 import { judge, missingIn, type Verdict } from '@/core/check';
 import type { Bundle, Overlay } from '@/core/document';
 import { formatById } from '@/core/formats';
+import type { SendSettings } from '@/core/sending/settings';
 import { engine, type Looked, type Progress } from '@/engine/engine';
 import { checkedSet } from './session';
 import type { AppThunk } from './store';
@@ -40,8 +41,7 @@ export const look =
     const found = await engine.measureOverlay(bundle, around, progress, signal);
     const overlay = bundle.document as Overlay;
     looks.set(overlay.id, { ...found, bundle, around });
-    const format = getState().session.formats[overlay.id];
-    const { state } = verdictOf(bundle, found, format);
+    const { state } = verdictOf(bundle, found, getState().session.sendings[overlay.id]);
     dispatch(checkedSet({ overlay, state }));
     return found;
   };
@@ -50,12 +50,13 @@ export const look =
 export const verdictOf = (
   bundle: Bundle,
   { measured, landed }: Looked,
-  format: string | undefined,
+  sending: SendSettings | undefined,
 ): Verdict =>
   judge({
     overlay: bundle.document as Overlay,
     measured,
     landed,
-    format: formatById(format ?? '') ?? null,
+    // With another backdrop in the file, the overlay's own says nothing of the format.
+    format: (sending?.backdrop ? null : formatById(sending?.format ?? '')) ?? null,
     missing: missingIn(bundle),
   });

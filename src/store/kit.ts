@@ -1,9 +1,12 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { newHistory, type StateWithHistory } from 'redux-undo';
 import type { Footage, Kit, Landing, Overlay, Resource } from '@/core/document';
+import type { Recipe } from '@/core/sending/settings';
 
 /** A document that can be edited, with its own undo steps. */
 export type Editable = Overlay | Landing;
+/** What documents name, and what they are sent by. */
+export type Belonging = Resource | Recipe;
 export type History = StateWithHistory<Editable>;
 
 export interface KitState {
@@ -11,7 +14,7 @@ export interface KitState {
   readonly name: string;
   readonly documents: Readonly<Record<string, History>>;
   readonly footage: Readonly<Record<string, Footage>>;
-  readonly resources: Readonly<Record<string, Resource>>;
+  readonly belongings: Readonly<Record<string, Belonging>>;
 }
 
 export const kitLoaded = createAction<{ kit: Kit; fresh: boolean }>('kit/loaded');
@@ -26,7 +29,7 @@ export const documentFollowed = createAction<Editable>('kit/documentFollowed');
 export const undone = createAction<string>('kit/undone');
 export const redone = createAction<string>('kit/redone');
 export const footageSet = createAction<Footage>('kit/footageSet');
-export const resourceSet = createAction<Resource>('kit/resourceSet');
+export const belongingSet = createAction<Belonging>('kit/belongingSet');
 export const removed = createAction<string>('kit/removed');
 
 const UNDO = 'history/undo';
@@ -49,7 +52,7 @@ const start: KitState = {
   name: 'My kit',
   documents: {},
   footage: {},
-  resources: {},
+  belongings: {},
 };
 
 /**
@@ -67,7 +70,9 @@ export function kitReducer(state: KitState = start, action: UnknownAction): KitS
         documents.map((entry) => [entry.id, newHistory([], entry, [])]),
       ),
       footage: Object.fromEntries(kit.footage.map((entry) => [entry.id, entry])),
-      resources: Object.fromEntries([...kit.fonts, ...kit.luts].map((entry) => [entry.id, entry])),
+      belongings: Object.fromEntries(
+        [...kit.fonts, ...kit.luts, ...kit.recipes].map((entry) => [entry.id, entry]),
+      ),
     };
   }
   if (kitNamed.match(action)) return { ...state, status: 'ready', name: action.payload };
@@ -81,15 +86,15 @@ export function kitReducer(state: KitState = start, action: UnknownAction): KitS
     const footage = { ...state.footage, [action.payload.id]: action.payload };
     return { ...state, status: 'ready', footage };
   }
-  if (resourceSet.match(action)) {
-    const resources = { ...state.resources, [action.payload.id]: action.payload };
-    return { ...state, status: 'ready', resources };
+  if (belongingSet.match(action)) {
+    const belongings = { ...state.belongings, [action.payload.id]: action.payload };
+    return { ...state, status: 'ready', belongings };
   }
   if (removed.match(action)) {
     const { [action.payload]: _document, ...documents } = state.documents;
     const { [action.payload]: _footage, ...footage } = state.footage;
-    const { [action.payload]: _resource, ...resources } = state.resources;
-    return { ...state, documents, footage, resources };
+    const { [action.payload]: _belonging, ...belongings } = state.belongings;
+    return { ...state, documents, footage, belongings };
   }
   return state;
 }

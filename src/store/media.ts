@@ -2,7 +2,7 @@ import type { Footage, Resource } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { engine, type Progress } from '@/engine/engine';
 import { mayChange, newId, noticedGone, stamp } from './actions';
-import { resourceSet, footageSet } from './kit';
+import { belongingSet, footageSet } from './kit';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
 
@@ -10,7 +10,7 @@ import type { AppThunk } from './store';
 const unreadable = new Map<string, File>();
 
 const kept = (entry: Footage | Resource) =>
-  entry.kind === 'footage' ? footageSet(entry) : resourceSet(entry);
+  entry.kind === 'footage' ? footageSet(entry) : belongingSet(entry);
 
 /** Brings files in, one after the other; each that fails says why, the others still come in. */
 export const importFiles =

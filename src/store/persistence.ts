@@ -1,5 +1,5 @@
 import type { KitState } from './kit';
-import { documentFollowed, resourceSet, footageSet, kitLoaded, removed } from './kit';
+import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { followingSet, noticed, themeSet, unsavedSet } from './session';
 import {
   forgetDocument,
@@ -9,9 +9,8 @@ import {
   saveDocument,
   saveIndex,
   saveSettings,
-  type Stored,
 } from './storage';
-import type { Kit } from '@/core/document';
+import type { Kit, KitEntry } from '@/core/document';
 import { mediaOwners } from '@/core/document/kitFile';
 import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
@@ -27,6 +26,7 @@ const EMPTY_KIT: Kit = {
   footage: [],
   fonts: [],
   luts: [],
+  recipes: [],
 };
 
 /** What a tab tells the others after saving. */
@@ -37,18 +37,18 @@ interface Saved {
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
 
 /** What is known to lie in storage: the very objects, so that a change is a different object. */
-let saved = new Map<string, Stored>();
+let saved = new Map<string, KitEntry>();
 let savedName: string | null = null;
 let writing = false;
 
-const storedOf = (kit: KitState): ReadonlyMap<string, Stored> =>
-  new Map<string, Stored>([
-    ...Object.values(kit.documents).map((history): [string, Stored] => [
+const storedOf = (kit: KitState): ReadonlyMap<string, KitEntry> =>
+  new Map<string, KitEntry>([
+    ...Object.values(kit.documents).map((history): [string, KitEntry] => [
       history.present.id,
       history.present,
     ]),
-    ...[...Object.values(kit.footage), ...Object.values(kit.resources)].map(
-      (entry): [string, Stored] => [entry.id, entry],
+    ...[...Object.values(kit.footage), ...Object.values(kit.belongings)].map(
+      (entry): [string, KitEntry] => [entry.id, entry],
     ),
   ]);
 
@@ -68,6 +68,7 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
         ...loaded.footage,
         ...loaded.fonts,
         ...loaded.luts,
+        ...loaded.recipes,
       ].map((entry) => [entry.id, entry]),
     );
     savedName = kit ? kit.name : null;
@@ -186,9 +187,9 @@ channel?.addEventListener('message', async ({ data }: MessageEvent<Saved>) => {
   store.dispatch(kept(document));
 });
 
-function kept(document: Stored) {
+function kept(document: KitEntry) {
   if (document.kind === 'footage') return footageSet(document);
-  return document.kind === 'font' || document.kind === 'lut'
-    ? resourceSet(document)
-    : documentFollowed(document);
+  return document.kind === 'overlay' || document.kind === 'landing'
+    ? documentFollowed(document)
+    : belongingSet(document);
 }

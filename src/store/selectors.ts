@@ -6,15 +6,15 @@ import {
   type Footage,
   type Kit,
   type Landing,
+  type Library,
   type Overlay,
-  type Resource,
 } from '@/core/document';
-import type { Editable } from './kit';
+import type { Belonging, Editable } from './kit';
 import type { RootState } from './store';
 
 const documents = (state: RootState) => state.kit.documents;
 const footageById = (state: RootState) => state.kit.footage;
-const resourcesById = (state: RootState) => state.kit.resources;
+const belongingsById = (state: RootState) => state.kit.belongings;
 
 const newestFirst = <T extends { readonly created: number }>(entries: readonly T[]): readonly T[] =>
   [...entries].sort((a, b) => b.created - a.created);
@@ -36,14 +36,15 @@ export const selectFootage = createSelector([footageById], (all) =>
 );
 
 /** The person's own of one kind, by name. */
-const makeSelectResources = <K extends Resource['kind']>(kind: K) =>
-  createSelector([resourcesById], (all): readonly Extract<Resource, { kind: K }>[] =>
+const makeSelectBelongings = <K extends Belonging['kind']>(kind: K) =>
+  createSelector([belongingsById], (all): readonly Extract<Belonging, { kind: K }>[] =>
     Object.values(all)
-      .filter((entry): entry is Extract<Resource, { kind: K }> => entry.kind === kind)
+      .filter((entry): entry is Extract<Belonging, { kind: K }> => entry.kind === kind)
       .sort((a, b) => a.name.localeCompare(b.name)),
   );
-export const selectFonts = makeSelectResources('font');
-export const selectLuts = makeSelectResources('lut');
+export const selectFonts = makeSelectBelongings('font');
+export const selectLuts = makeSelectBelongings('lut');
+export const selectRecipes = makeSelectBelongings('recipe');
 
 export const selectDocument = (state: RootState, id: string): Editable | undefined =>
   state.kit.documents[id]?.present;
@@ -56,8 +57,8 @@ export const selectOverlay = (state: RootState, id: string): Overlay | undefined
 export const selectFootageById = (state: RootState, id: string): Footage | undefined =>
   state.kit.footage[id];
 
-export const selectResourceById = (state: RootState, id: string): Resource | undefined =>
-  state.kit.resources[id];
+export const selectBelongingById = (state: RootState, id: string): Belonging | undefined =>
+  state.kit.belongings[id];
 
 /** What Check said of an overlay as it is; null where it has changed since, or was not looked at. */
 export const selectCheckState = (state: RootState, id: string): CheckState | null => {
@@ -80,35 +81,37 @@ export const selectKit = createSelector(
     selectFootage,
     selectFonts,
     selectLuts,
+    selectRecipes,
   ],
-  (name, overlays, landings, footage, fonts, luts): Kit => ({
+  (name, overlays, landings, footage, fonts, luts, recipes): Kit => ({
     name,
     overlays,
     landings,
     footage,
     fonts,
     luts,
+    recipes,
   }),
 );
+
+const library = createSelector(
+  [selectOverlays, footageById, selectFonts, selectLuts],
+  (overlays, footage, fonts, luts): Library => ({
+    overlay: (id) => overlays.find((overlay) => overlay.id === id),
+    footage: (id) => footage[id],
+    font: (id) => fonts.find((font) => font.id === id),
+    lut: (id) => luts.find((lut) => lut.id === id),
+  }),
+);
+
+/** A document, which need not be of the kit, with all it uses of it. */
+export const bundleIn = (state: RootState, document: Editable): Bundle =>
+  bundleOf(document, library(state));
 
 /** A document with all it uses; the same object as long as none of it changes. */
 export const makeSelectBundle = () =>
   createSelector(
-    [
-      (state: RootState, id: string) => selectDocument(state, id),
-      selectOverlays,
-      footageById,
-      selectFonts,
-      selectLuts,
-    ],
-    (document, overlays, footage, fonts, luts): Bundle | null =>
-      document
-        ? bundleOf(document, {
-            overlay: (id) => overlays.find((overlay) => overlay.id === id),
-            footage: (id) => footage[id],
-            font: (id) => fonts.find((font) => font.id === id),
-            lut: (id) => luts.find((lut) => lut.id === id),
-          })
-        : null,
+    [(state: RootState, id: string) => selectDocument(state, id), library],
+    (document, all): Bundle | null => (document ? bundleOf(document, all) : null),
     { devModeChecks: { identityFunctionCheck: 'never' } },
   );

@@ -2,6 +2,7 @@ import type { CheckState } from '@/core/check';
 import type { Layer, Overlay } from '@/core/document';
 import { BRUSHES } from '@/core/ink/brushes';
 import type { OnionSkin } from '@/core/ink/drawView';
+import type { SendSettings } from '@/core/sending/settings';
 import type { Settings } from './storage';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
@@ -17,6 +18,13 @@ export interface Notice {
 export interface Unreadable {
   readonly id: string;
   readonly why: string;
+}
+
+/** A document that waits to be sent together with others. */
+export interface Queued {
+  readonly key: string;
+  readonly document: string;
+  readonly settings: SendSettings;
 }
 
 /** What is in hand on the Draw screen; `sizes` by brush, in layer pixels. */
@@ -62,8 +70,11 @@ interface SessionState {
   /** The layer whose settings were copied last, to be given to others. */
   readonly copied: Layer | null;
   readonly pen: PenSettings;
-  /** What each overlay was last chosen to be sent as. */
-  readonly formats: Readonly<Record<string, string>>;
+  /** How each document was last chosen to be sent. */
+  readonly sendings: Readonly<Record<string, SendSettings>>;
+  /** The receiver that each overlay is meant for; none where it is not known. */
+  readonly receivers: Readonly<Record<string, string>>;
+  readonly queue: readonly Queued[];
   /** What Check said, and of which state of the overlay. */
   readonly checks: Readonly<
     Record<string, { readonly overlay: Overlay; readonly state: CheckState }>
@@ -78,7 +89,9 @@ const initialState: SessionState = {
   theme: 'system',
   copied: null,
   pen: FIRST_PEN,
-  formats: {},
+  sendings: {},
+  receivers: {},
+  queue: [],
   checks: {},
 };
 
@@ -112,8 +125,25 @@ const session = createSlice({
     layerCopied: (state, { payload }: PayloadAction<Layer>) => {
       state.copied = payload as typeof state.copied;
     },
-    formatChosen: (state, { payload }: PayloadAction<{ id: string; format: string }>) => {
-      state.formats = { ...state.formats, [payload.id]: payload.format };
+    sendingSet: (state, { payload }: PayloadAction<{ id: string; settings: SendSettings }>) => {
+      const { id, settings } = payload;
+      state.sendings = { ...state.sendings, [id]: settings } as typeof state.sendings;
+    },
+    receiverSet: (state, { payload }: PayloadAction<{ id: string; receiver: string | null }>) => {
+      const { [payload.id]: _before, ...others } = state.receivers;
+      state.receivers =
+        payload.receiver === null ? others : { ...others, [payload.id]: payload.receiver };
+    },
+    queued: {
+      prepare: (document: string, settings: SendSettings) => ({
+        payload: { key: nanoid(), document, settings },
+      }),
+      reducer: (state, { payload }: PayloadAction<Queued>) => {
+        state.queue.push(payload as (typeof state.queue)[number]);
+      },
+    },
+    unqueued: (state, { payload }: PayloadAction<readonly string[]>) => {
+      state.queue = state.queue.filter(({ key }) => !payload.includes(key));
     },
     checkedSet: (state, { payload }: PayloadAction<{ overlay: Overlay; state: CheckState }>) => {
       const checks: SessionState['checks'] = { ...state.checks, [payload.overlay.id]: payload };
@@ -138,7 +168,10 @@ export const {
   themeSet,
   layerCopied,
   penSet,
-  formatChosen,
+  sendingSet,
+  receiverSet,
+  queued,
+  unqueued,
   checkedSet,
 } = session.actions;
 export const sessionReducer = session.reducer;

@@ -1,12 +1,5 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import {
-  readDocument,
-  type Footage,
-  type Kit,
-  type Landing,
-  type Overlay,
-  type Resource,
-} from '@/core/document';
+import { readDocument, type Kit, type KitEntry } from '@/core/document';
 import { plainWords } from '@/core/errors';
 
 /** The kit in IndexedDB, through AsyncStorage: one key a document and a small index. */
@@ -19,8 +12,6 @@ const PREFIX = 'document/';
 interface Index {
   readonly name: string;
 }
-
-export type Stored = Overlay | Landing | Footage | Resource;
 
 export interface LoadedKit {
   /** Null when nothing was ever saved here. */
@@ -36,7 +27,7 @@ export async function loadKit(): Promise<LoadedKit> {
   const texts = Object.values(await storage.getMany(keys));
   const problems: string[] = [];
   const values = texts.map(parsed);
-  const documents = values.flatMap((value): Stored[] => {
+  const documents = values.flatMap((value): KitEntry[] => {
     try {
       return [readDocument(value, values)];
     } catch (error) {
@@ -44,8 +35,8 @@ export async function loadKit(): Promise<LoadedKit> {
       return [];
     }
   });
-  const only = <K extends Stored['kind']>(kind: K) =>
-    documents.filter((entry): entry is Extract<Stored, { kind: K }> => entry.kind === kind);
+  const only = <K extends KitEntry['kind']>(kind: K) =>
+    documents.filter((entry): entry is Extract<KitEntry, { kind: K }> => entry.kind === kind);
   const { name } = JSON.parse(index) as Index;
   return {
     kit: {
@@ -55,6 +46,7 @@ export async function loadKit(): Promise<LoadedKit> {
       footage: only('footage'),
       fonts: only('font'),
       luts: only('lut'),
+      recipes: only('recipe'),
     },
     problems,
   };
@@ -69,12 +61,12 @@ function parsed(text: string | null): unknown {
   }
 }
 
-export async function loadDocument(id: string): Promise<Stored | null> {
+export async function loadDocument(id: string): Promise<KitEntry | null> {
   const text = await storage.getItem(PREFIX + id);
   return text === null ? null : readDocument(JSON.parse(text));
 }
 
-export const saveDocument = (document: Stored): Promise<void> =>
+export const saveDocument = (document: KitEntry): Promise<void> =>
   storage.setItem(PREFIX + document.id, JSON.stringify(document));
 
 export const saveIndex = (name: string): Promise<void> =>

@@ -1,6 +1,8 @@
 import { engine } from '@/engine/engine';
 
 export type {
+  Delivery,
+  FormatTrial,
   FoundLoop,
   KeyFigures,
   LetterTarget,
@@ -9,11 +11,14 @@ export type {
   Picked,
   Progress,
   ReadBack,
-  SendRequest,
+  SendJob,
   SendStage,
+  SendState,
   Sent,
   ServerHealth,
   Split,
+  TrialLanding,
+  TriedChange,
   WordsAs,
 } from '@/engine/engine';
 
@@ -40,5 +45,8 @@ export const work = {
   findOverflow: engine.findOverflow,
   findMissingLetters: engine.findMissingLetters,
   send: engine.send,
+  tryFormat: engine.tryFormat,
+  trialLanding: engine.trialLanding,
+  tryChanges: engine.tryChanges,
   serverHealth: engine.serverHealth,
 };

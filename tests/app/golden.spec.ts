@@ -15,6 +15,7 @@ test('words are painted in the browser to the same bytes as in Node', async ({ p
     footage: [],
     fonts: [],
     luts: [],
+    recipes: [],
   };
   writeFileSync(testFile('golden.moonpatch'), writeKitFile({ kit, media: new Map() }));
   await openEmptyKit(page);

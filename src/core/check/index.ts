@@ -24,6 +24,7 @@ export { keyTest, Measurer } from './measure/measurer';
 export { contrastRound } from './measure/contrast';
 export { landedIn } from './landedIn';
 export { missingIn } from './missing';
+export { EnlargedPictures } from './measure/enlarged';
 export { isSoft } from './measure/softness';
 export { measureWords } from './measure/words';
 export type { ContrastAt, FrameMeasures, Measured } from './measure/types';

@@ -1,16 +1,16 @@
+import type { Recipe } from '../sending/settings';
 import type { Rate } from '../time';
+import type { Backdrop } from './backdrop';
 import type { Layer } from './layers';
 import type { SoundTrack } from './sound';
 
+export * from './backdrop';
 export * from './layers';
 export * from './sound';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
 export const DOCUMENT_VERSION = 5;
-
-export type Backdrop =
-  { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
 
 /** A frame of footage to judge against; never exported. `strength` is 0 to 1. */
 export interface Guide {
@@ -102,4 +102,8 @@ export interface Kit {
   readonly footage: readonly Footage[];
   readonly fonts: readonly FontFile[];
   readonly luts: readonly LutFile[];
+  readonly recipes: readonly Recipe[];
 }
+
+/** Everything a kit holds that is kept by itself. */
+export type KitEntry = Overlay | Landing | Footage | Resource | Recipe;

@@ -60,18 +60,6 @@ export function wouldLose(document: Overlay | Landing, format: Format): string |
   return null;
 }
 
-/** "wind-card.webm": a file name from a document's name that every system accepts. */
-export function fileName(name: string, extension: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 60);
-  return `${plain || 'untitled'}.${extension}`;
-}
-
 /** The pixel size of a sent file, even where the format asks for it. */
 export function sentSize(
   document: { readonly width: number; readonly height: number },

@@ -14,6 +14,10 @@ export interface Format {
   readonly timeline?: true;
   /** Whether a landing's sound goes with it. */
   readonly sounds?: true;
+  /** Most frames are told by what changed since the one before. */
+  readonly between?: true;
+  /** It plays by itself, as often as it says. */
+  readonly loops?: true;
   /** Whether the codec asks for even width and height. */
   readonly evenSize: boolean;
   /** What it is good for, in a few words. */

@@ -1,17 +1,11 @@
 import { contrastRound, type ContrastAt, type Landed } from '@/core/check';
-import {
-  updateLayer,
-  type Bundle,
-  type Landing,
-  type Overlay,
-  type WordsLayer,
-} from '@/core/document';
+import { updateLayer, type Bundle, type Overlay, type WordsLayer } from '@/core/document';
 import { timeLayers } from '@/core/motion/timing';
 import { inverse, layerAlone, multiply, sceneAt, scaling } from '@/core/scene';
 import { guideScene } from '@/core/scene/guideScene';
-import { convertLength } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
+import { fitted, LandedGround } from '../landedGround';
 import { stopIfAborted } from '../progress';
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -19,7 +13,7 @@ type Context = OffscreenCanvasRenderingContext2D;
 /** Frames at which the contrast of each words layer is measured, spread over its time. */
 const SAMPLES = 12;
 
-/** Longest side at which it is measured, of the overlay and of the landing. */
+/** Longest side of the overlay at which it is measured. */
 const LONGEST = 960;
 
 /** Contrast of each words layer with what it lies on, over its time; none where that is not known. */
@@ -31,9 +25,9 @@ export async function measureContrast(
 ): Promise<ReadonlyMap<string, readonly ContrastAt[]>> {
   const overlay = bundle.document as Overlay;
   const found = new Map<string, readonly ContrastAt[]>();
-  const under = around && landed ? new LandingUnder(around, landed, overlay) : null;
+  const under = around && landed ? new LandedGround(around, landed.matrix, overlay) : null;
   if (!under && !overlay.guide) return found;
-  const size = scaledSize(overlay);
+  const size = fitted(overlay, LONGEST);
   const canvases = [
     softwareContext(size.width, size.height),
     softwareContext(size.width, size.height),
@@ -62,7 +56,7 @@ interface Sample {
   readonly layer: WordsLayer;
   readonly frame: number;
   readonly artist: Artist;
-  readonly under: LandingUnder | null;
+  readonly under: LandedGround | null;
   readonly canvases: readonly Context[];
 }
 
@@ -72,7 +66,7 @@ async function contrastAt({ bundle, layer, frame, artist, under, canvases }: Sam
   const { width, height } = seen.canvas;
   const assets = await artist.assets(bundle);
   seen.clearRect(0, 0, width, height);
-  if (under) await under.paint(seen, frame);
+  if (under) await paintUnder(seen, under, overlay, frame);
   else {
     const guide = overlay.guide && { ...overlay.guide, strength: 1 };
     const scene = guideScene({ ...overlay, guide }, assets);
@@ -88,46 +82,15 @@ async function contrastAt({ bundle, layer, frame, artist, under, canvases }: Sam
   return contrastRound(pixels(words), pixels(seen), width, height);
 }
 
-/** What lies under an overlay in a landing, seen on the overlay's own canvas. */
-class LandingUnder {
-  private readonly artist = new Artist();
-  private readonly canvas: Context;
-  private readonly bundle: Bundle;
-  private readonly from: number;
-
-  constructor(
-    around: Bundle,
-    private readonly landed: Landed,
-    private readonly overlay: Overlay,
-  ) {
-    const landing = around.document as Landing;
-    const own = landing.layers.findIndex(
-      (layer) => layer.kind === 'overlay' && layer.overlay === overlay.id && !layer.hidden,
-    );
-    this.from = landing.layers[own].from;
-    // What lies over it there is not what it is read against.
-    const layers = landing.layers.map((layer, i) => (i < own ? layer : { ...layer, hidden: true }));
-    this.bundle = { ...around, document: { ...landing, layers } };
-    const { width, height } = scaledSize(landing);
-    this.canvas = softwareContext(width, height);
-  }
-
-  async paint(context: Context, frame: number): Promise<void> {
-    const { canvas, landed, overlay, bundle } = this;
-    const { width, height, rate, length } = bundle.document;
-    const there = this.from + convertLength(frame, overlay.rate, rate);
-    canvas.clearRect(0, 0, canvas.canvas.width, canvas.canvas.height);
-    await this.artist.paintFrame(canvas, bundle, Math.min(length - 1, Math.max(0, there)));
-    const shown = context.canvas.width / overlay.width;
-    context.save();
-    context.setTransform(...multiply(scaling(shown, shown), inverse(landed.matrix)));
-    context.drawImage(canvas.canvas, 0, 0, width, height);
-    context.restore();
-  }
-
-  close(): void {
-    this.artist.close();
-  }
+/** Paints what lies under an overlay in a landing on the overlay's own canvas. */
+async function paintUnder(context: Context, under: LandedGround, overlay: Overlay, frame: number) {
+  const { width, height } = under.landing;
+  const shown = context.canvas.width / overlay.width;
+  const ground = await under.at(frame);
+  context.save();
+  context.setTransform(...multiply(scaling(shown, shown), inverse(under.matrix)));
+  context.drawImage(ground, 0, 0, width, height);
+  context.restore();
 }
 
 function sampledFrames(overlay: Overlay, layer: WordsLayer): readonly number[] {
@@ -139,11 +102,3 @@ function sampledFrames(overlay: Overlay, layer: WordsLayer): readonly number[] {
     Math.floor(from + ((i + 0.5) * (to - from)) / count),
   );
 }
-
-const scaledSize = ({ width, height }: { readonly width: number; readonly height: number }) => {
-  const scale = Math.min(1, LONGEST / Math.max(width, height));
-  return {
-    width: Math.max(1, Math.round(width * scale)),
-    height: Math.max(1, Math.round(height * scale)),
-  };
-};

@@ -1,21 +1,16 @@
 import { landedIn, Measurer, measureWords, type Landed, type Measured } from '@/core/check';
 import type { Bundle, Landing, Overlay } from '@/core/document';
-import { sceneAt, type Scene } from '@/core/scene';
+import { sceneAt, type Box, type Scene } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
+import { fitted } from '../landedGround';
 import { stopIfAborted, type Progress } from '../progress';
 import { measureContrast } from './measureContrast';
 
 /** Longest side at which frames are measured: an edge of 1.5 pixels is still an edge there. */
 const LONGEST = 1280;
 
-export const measuredSize = ({ width, height }: Overlay) => {
-  const scale = Math.min(1, LONGEST / Math.max(width, height));
-  return {
-    width: Math.max(1, Math.round(width * scale)),
-    height: Math.max(1, Math.round(height * scale)),
-  };
-};
+export const measuredSize = (overlay: Overlay) => fitted(overlay, LONGEST);
 
 export interface Looked {
   readonly measured: Measured;
@@ -54,17 +49,18 @@ export async function measureOverlay(
   }
 }
 
-/** Paints a frame without its backdrop. */
+/** Paints a frame, or a part of it in document pixels, without its backdrop. */
 export async function paintArtwork(
   artist: Artist,
   context: OffscreenCanvasRenderingContext2D,
   bundle: Bundle,
   frame: number,
+  crop: Box | null = null,
 ): Promise<Scene> {
   const assets = await artist.assets(bundle);
   const scene = { ...sceneAt(bundle.document, frame, assets), backdrop: null };
   context.clearRect(0, 0, context.canvas.width, context.canvas.height);
-  await artist.paint(context, scene);
+  await artist.paint(context, scene, crop);
   return scene;
 }
 

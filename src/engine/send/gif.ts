@@ -1,17 +1,18 @@
-import { applyPalette, GIFEncoder, quantize } from 'gifenc';
-import { gifDelay, hardenAlpha } from '@/core/formats/gif';
+import { GIFEncoder, quantize } from 'gifenc';
+import { GIF_COLOURS, gifDelay, gifRepeat, hardenAlpha, palettePixels } from '@/core/formats/gif';
+import type { SendSettings } from '@/core/sending/settings';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
 
 /** Clears each frame before the next one is drawn (GIF89a, disposal method 2). */
 const CLEAR_FIRST = 2;
 
-/** Round and round for good (the looping application extension). */
-const FOR_EVER = 0;
-
-/** Frames of 256 colours each, written out as they are made. */
-export async function gifEncoder({ width, height, rate }: EncodeTarget): Promise<Encoder> {
-  const scratch = await openScratchFile(`${crypto.randomUUID()}.part`);
+/** Frames of up to 255 colours and clear, written out as they are made. */
+export async function gifEncoder(
+  { width, height, rate }: EncodeTarget,
+  { gif, plays }: Pick<SendSettings, 'gif' | 'plays'>,
+): Promise<Encoder> {
+  const scratch = await openScratchFile();
   const encoder = GIFEncoder();
   const writeOut = async () => {
     await scratch.writable.write(encoder.bytes());
@@ -20,15 +21,15 @@ export async function gifEncoder({ width, height, rate }: EncodeTarget): Promise
   return {
     add: async (context, frame) => {
       const { data } = context.getImageData(0, 0, width, height);
-      hardenAlpha(data);
-      const palette = quantize(data, 256, { format: 'rgba4444', oneBitAlpha: true });
-      const clear = palette.findIndex((colour) => colour[3] === 0);
-      encoder.writeFrame(applyPalette(data, palette, 'rgba4444'), width, height, {
-        palette,
+      hardenAlpha(data, gif);
+      const palette = quantize(data, GIF_COLOURS, { format: 'rgb565' });
+      const pixels = palettePixels(data, width, palette, gif.dither);
+      encoder.writeFrame(pixels, width, height, {
+        palette: [...palette, [0, 0, 0]],
         delay: gifDelay(frame, rate) * 10,
-        repeat: FOR_EVER,
-        transparent: clear >= 0,
-        transparentIndex: Math.max(0, clear),
+        repeat: gifRepeat(plays),
+        transparent: true,
+        transparentIndex: palette.length,
         dispose: CLEAR_FIRST,
       });
       await writeOut();

@@ -10,7 +10,7 @@ export interface PictureKind {
 
 /** Packs frames as pictures one by one into a file that grows on the way. */
 export async function growingEncoder(file: GrowingFile, kind: PictureKind): Promise<Encoder> {
-  const scratch = await openScratchFile(`${crypto.randomUUID()}.part`);
+  const scratch = await openScratchFile();
   const write = (bytes: Uint8Array) => scratch.writable.write(bytes as Uint8Array<ArrayBuffer>);
   return {
     add: async (context) => {

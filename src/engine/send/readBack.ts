@@ -1,51 +1,78 @@
-import { BlobSource, VideoSampleSink } from 'mediabunny';
-import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
-import { MoonError } from '@/core/errors';
-import type { Format } from '@/core/formats';
-import { readPngMovie, type PictureAt } from '@/core/formats/files/pngMovie';
-import { readStoredZip } from '@/core/formats/files/storedZip';
+import { BlobSource } from 'mediabunny';
 import { hardenAlpha } from '@/core/formats/gif';
-import { framesToSeconds, type Rate } from '@/core/time';
+import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
+import { framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { openInput } from '../frameReader';
 import { stopIfAborted } from '../progress';
+import { edgePicture } from './edgePicture';
+import { differs, eachFrame, openSentFile } from './sentFile';
 import type { EncodeTarget, Making } from './types';
 
 /** Frames whose pixels are compared; all frames are counted. */
 const COMPARED = 12;
 
-/** Half a millisecond: containers round times to as much. */
-const ROUNDING = 0.0005;
-
 /** More than this, and the file does not show what was meant. Shares of full scale. */
 const LIMITS = { meanAlpha: 0.01, meanColour: 0.03 } as const;
 
-/** What was found in the file itself, held against the document. */
-export interface ReadBack {
-  readonly frames: number;
-  readonly expectedFrames: number;
+/** How true a file is to what was painted. */
+export interface Truth {
   readonly compared: number;
-  /** Seconds of sound in it; null where there is none. */
-  readonly soundSeconds: number | null;
   /** Mean and worst difference in alpha, 0…1; null when the format carries none. */
   readonly meanAlphaError: number | null;
   readonly worstAlphaError: number | null;
   /** PSNR of the composite over mid grey, dB; null when identical. */
   readonly psnr: number | null;
+  /** An edge of it enlarged, over light and over dark; null where it has none. */
+  readonly edge: Blob | null;
+}
+
+/** What was found in the file itself, held against the document. */
+export interface ReadBack extends Truth {
+  readonly frames: number;
+  readonly expectedFrames: number;
+  /** Seconds of sound in it; null where there is none. */
+  readonly soundSeconds: number | null;
 }
 
 type Context = OffscreenCanvasRenderingContext2D;
 
 /**
- * Decodes a sent file and compares it with freshly painted frames.
+ * Decodes a sent file and compares it with what its format can hold of freshly painted frames.
  * @throws MoonError 'read-back-differs' with what is wrong
  */
-export async function readBack(
+export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
+  const { planned, target, settings } = work;
+  const { format, frames } = planned;
+  const { meanColour, ...truth } = await compareFile(file, work, (meant) => {
+    const expected = pixels(meant);
+    if (format.hardAlpha) hardenAlpha(expected, settings.gif);
+    return expected;
+  });
+  const soundSeconds = target.sound ? await soundIn(file, target) : null;
+  if (truth.meanAlphaError !== null && truth.meanAlphaError > LIMITS.meanAlpha) {
+    throw differs(`its transparency is off by ${(truth.meanAlphaError * 100).toFixed(1)} %`);
+  }
+  if (meanColour > LIMITS.meanColour) {
+    throw differs(`its colours are off by ${(meanColour * 100).toFixed(1)} %`);
+  }
+  return { ...truth, frames: frames.length, expectedFrames: frames.length, soundSeconds };
+}
+
+/**
+ * Compares up to twelve frames of a file, from its first to its last, with what is expected of them.
+ * @param expectedOf straight RGBA of a frame as it was painted, on black where the format has no alpha
+ * @throws MoonError 'read-back-differs' where it is not of that size, or not all frames are in it
+ */
+export async function compareFile(
   file: Blob,
-  { artist, bundle, format, target, frames, crop, progress, signal }: Making,
-): Promise<ReadBack> {
-  const decoded = await openFile(file, format);
+  { artist, bundle, planned, target, crop, progress, signal }: Making,
+  expectedOf: (meant: Context) => Uint8ClampedArray,
+): Promise<Truth & { readonly meanColour: number }> {
+  const { format, frames } = planned;
+  const decoded = await openSentFile(file, format);
   const differences: FrameDifference[] = [];
+  let edge: Blob | null = null;
   try {
     const { width, height } = target;
     if (decoded.width !== width || decoded.height !== height) {
@@ -57,161 +84,26 @@ export async function readBack(
     const meant = softwareContext(width, height);
     const found = softwareContext(width, height);
     const compared = spread(frames.length);
-    const shown = decoded.frameAt(compared, target.rate);
-    for (const [step, index] of compared.entries()) {
+    await eachFrame(decoded, compared, target.rate, found, async (step) => {
       stopIfAborted(signal);
       meant.clearRect(0, 0, width, height);
-      await artist.paintFrame(meant, bundle, frames[index], crop);
+      await artist.paintFrame(meant, bundle, frames[compared[step]], crop);
       if (!format.alpha) layOnBlack(meant);
-      found.clearRect(0, 0, width, height);
-      await drawNext(shown, found, index);
-      const expected = pixels(meant);
-      if (format.hardAlpha) hardenAlpha(expected);
-      differences.push(compareFrames(expected, pixels(found)));
+      differences.push(compareFrames(expectedOf(meant), pixels(found)));
+      if (step >= Math.floor(compared.length / 2)) edge ??= await edgePicture(meant, found);
       progress(step + 1, compared.length);
-    }
+    });
   } finally {
     decoded.close();
   }
-  const soundSeconds = target.sound ? await soundIn(file, target) : null;
   const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
-  if (format.alpha && meanAlpha > LIMITS.meanAlpha) {
-    throw differs(`its transparency is off by ${(meanAlpha * 100).toFixed(1)} %`);
-  }
-  if (meanColour > LIMITS.meanColour) {
-    throw differs(`its colours are off by ${(meanColour * 100).toFixed(1)} %`);
-  }
   return {
-    frames: decoded.frames,
-    expectedFrames: frames.length,
     compared: differences.length,
-    soundSeconds,
     meanAlphaError: format.alpha ? meanAlpha : null,
     worstAlphaError: format.alpha ? worstAlpha : null,
+    meanColour,
     psnr,
-  };
-}
-
-interface Drawable {
-  readonly draw: (context: Context) => void;
-}
-
-async function drawNext(
-  frames: AsyncIterator<Drawable | null>,
-  context: Context,
-  index: number,
-): Promise<void> {
-  const { value, done } = await frames.next();
-  if (done || !value) throw differs(`its frame ${index} cannot be read`);
-  value.draw(context);
-}
-
-interface Decoded {
-  readonly width: number;
-  readonly height: number;
-  readonly frames: number;
-  /** Frames by their numbers, in order; each is to be drawn before the next is asked for. */
-  readonly frameAt: (indices: readonly number[], rate: Rate) => AsyncIterator<Drawable | null>;
-  readonly close: () => void;
-}
-
-function openFile(file: Blob, format: Format): Promise<Decoded> {
-  if (!format.moving) return openStill(file);
-  if (format.id === 'png-frames') return openPictures(file, readFrames);
-  if (format.id === 'png-mov') return openPictures(file, readMovie);
-  return format.mime.startsWith('image/') ? openMovingPicture(file, format.mime) : openVideo(file);
-}
-
-async function openMovingPicture(file: Blob, type: string): Promise<Decoded> {
-  // To decoders a PNG that moves is a PNG.
-  const known = type === 'image/apng' ? 'image/png' : type;
-  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type: known });
-  await decoder.tracks.ready;
-  await decoder.completed;
-  const { frameCount } = decoder.tracks.selectedTrack!;
-  const { image: first } = await decoder.decode({ frameIndex: 0 });
-  const size = { width: first.displayWidth, height: first.displayHeight };
-  first.close();
-  return {
-    ...size,
-    frames: frameCount,
-    frameAt: async function* (indices) {
-      for (const frameIndex of indices) {
-        const { image } = await decoder.decode({ frameIndex });
-        yield { draw: (context) => context.drawImage(image, 0, 0) };
-        image.close();
-      }
-    },
-    close: () => decoder.close(),
-  };
-}
-
-type ReadFile = (from: number, to: number) => Promise<Uint8Array>;
-type PicturePlaces = (read: ReadFile, bytes: number) => Promise<readonly PictureAt[]>;
-
-const readFrames: PicturePlaces = readStoredZip;
-const readMovie: PicturePlaces = async (read, bytes) => (await readPngMovie(read, bytes)).pictures;
-
-/** A file that holds whole pictures, each decoded by itself. */
-async function openPictures(file: Blob, places: PicturePlaces): Promise<Decoded> {
-  const read: ReadFile = async (from, to) =>
-    new Uint8Array(await file.slice(from, to).arrayBuffer());
-  const pictures = await places(read, file.size).catch(() => {
-    throw differs('it cannot be read');
-  });
-  const bitmapOf = (index: number) => {
-    const { from, to } = pictures[index];
-    return createImageBitmap(file.slice(from, to, 'image/png'));
-  };
-  const first = await bitmapOf(0);
-  const size = { width: first.width, height: first.height };
-  first.close();
-  return {
-    ...size,
-    frames: pictures.length,
-    frameAt: async function* (indices) {
-      for (const index of indices) {
-        const bitmap = await bitmapOf(index);
-        yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
-        bitmap.close();
-      }
-    },
-    close: () => undefined,
-  };
-}
-
-async function openStill(file: Blob): Promise<Decoded> {
-  const bitmap = await createImageBitmap(file);
-  return {
-    width: bitmap.width,
-    height: bitmap.height,
-    frames: 1,
-    frameAt: async function* () {
-      yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
-    },
-    close: () => bitmap.close(),
-  };
-}
-
-async function openVideo(file: Blob): Promise<Decoded> {
-  const input = openInput(new BlobSource(file));
-  const track = await input.getPrimaryVideoTrack();
-  if (!track) throw differs('it holds no video');
-  const sink = new VideoSampleSink(track);
-  const { packetCount } = await track.computePacketStats();
-  const first = await track.getFirstTimestamp();
-  return {
-    width: track.displayWidth,
-    height: track.displayHeight,
-    frames: packetCount,
-    frameAt: async function* (indices, rate) {
-      const times = indices.map((index) => first + framesToSeconds(index, rate) + ROUNDING);
-      for await (const sample of sink.samplesAtTimestamps(times)) {
-        yield sample && { draw: (context) => sample.draw(context, 0, 0) };
-        sample?.close();
-      }
-    },
-    close: () => input.dispose(),
+    edge,
   };
 }
 
@@ -252,11 +144,5 @@ function layOnBlack(context: Context): void {
   context.restore();
 }
 
-const pixels = (context: Context): Uint8ClampedArray =>
+export const pixels = (context: Context): Uint8ClampedArray =>
   context.getImageData(0, 0, context.canvas.width, context.canvas.height).data;
-
-const differs = (what: string): MoonError =>
-  new MoonError(
-    'read-back-differs',
-    `The file was made, but reading it back shows that ${what}. It was not kept; press Send again.`,
-  );

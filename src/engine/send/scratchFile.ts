@@ -9,11 +9,15 @@ export interface ScratchFile {
   readonly discard: () => Promise<void>;
 }
 
-/** This worker's newest file; the one before it is of no use once another is begun. */
-let newest: ScratchFile | null = null;
+/** One file by itself, or the zip that such files go into. */
+export type ScratchUse = 'file' | 'zip';
 
-export async function openScratchFile(name: string): Promise<ScratchFile> {
-  await newest?.remove();
+/** This worker's newest of each; the one before it is of no use once another is begun. */
+const newest = new Map<ScratchUse, ScratchFile>();
+
+export async function openScratchFile(use: ScratchUse = 'file'): Promise<ScratchFile> {
+  await newest.get(use)?.remove();
+  const name = `${crypto.randomUUID()}.part`;
   const root = await navigator.storage.getDirectory();
   const folder = await root.getDirectoryHandle(FOLDER, { create: true });
   const handle = await folder.getFileHandle(name, { create: true });
@@ -23,8 +27,9 @@ export async function openScratchFile(name: string): Promise<ScratchFile> {
     await writable.abort().catch(() => undefined);
     await remove();
   };
-  newest = { writable, file: () => handle.getFile(), remove, discard };
-  return newest;
+  const scratch = { writable, file: () => handle.getFile(), remove, discard };
+  newest.set(use, scratch);
+  return scratch;
 }
 
 /** Removes what earlier visits left; nothing of this visit may be under way. */

@@ -1,4 +1,5 @@
 import { toInt16 } from '@/core/sound/mix';
+import { stopIfAborted } from '../progress';
 import { askServer } from '../server';
 import type { EncodeTarget, Encoder } from './types';
 
@@ -11,8 +12,19 @@ const IN_FLIGHT = 2;
 /** Frames whose sound is sent at once: half a minute at 30 a second, 6 MB. */
 const HEARD_AT_ONCE = 900;
 
-/** Sends sound and then frames, as PNG, to the encode server in order; fetches the file it makes. */
-export async function serverEncoder(target: EncodeTarget, format: string): Promise<Encoder> {
+/** Milliseconds between two looks at how many are before this one. */
+const LOOK_AGAIN = 500;
+
+/**
+ * Sends sound and then frames, as PNG, to the encode server in order; fetches the file it makes.
+ * @param onWait is told how many encodes of others come first, each time it is looked at
+ */
+export async function serverEncoder(
+  target: EncodeTarget,
+  format: string,
+  onWait: (ahead: number) => void,
+  signal: AbortSignal,
+): Promise<Encoder> {
   const { width, height, rate, frames, sound } = target;
   const created = await askServer('/api/encodes', {
     method: 'POST',
@@ -24,13 +36,12 @@ export async function serverEncoder(target: EncodeTarget, format: string): Promi
   const cancel = async () => {
     await fetch(base, { method: 'DELETE' }).catch(() => undefined);
   };
-  if (sound) {
-    try {
-      await sendSound(`${base}/sound`, frames, sound);
-    } catch (error) {
-      await cancel();
-      throw error;
-    }
+  try {
+    await waitForTurn(base, onWait, signal);
+    if (sound) await sendSound(`${base}/sound`, frames, sound);
+  } catch (error) {
+    await cancel();
+    throw error;
   }
   let batch: Promise<Blob>[] = [];
   let first = 0;
@@ -66,6 +77,20 @@ export async function serverEncoder(target: EncodeTarget, format: string): Promi
     },
     cancel,
   };
+}
+
+async function waitForTurn(
+  path: string,
+  onWait: (ahead: number) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  for (;;) {
+    const { place } = (await (await askServer(path, {})).json()) as { place: number };
+    onWait(place);
+    if (place === 0) return;
+    await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
+    stopIfAborted(signal);
+  }
 }
 
 async function sendSound(

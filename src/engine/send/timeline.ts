@@ -1,18 +1,19 @@
-import { strToU8, Zip, ZipPassThrough } from 'fflate';
+import { strToU8 } from 'fflate';
 import {
   nestedIn,
   type Bundle,
   type Landing,
   type Layer,
+  type Media,
   type Overlay,
   type SoundTrack,
 } from '@/core/document';
-import { fileName } from '@/core/formats';
 import { otioTimeline, type TimelineMedia } from '@/core/formats/otio';
+import { fileName, freeName } from '@/core/sending/fileName';
 import { framesToSeconds } from '@/core/time';
 import { readMedia } from '../mediaStore';
 import { stopIfAborted } from '../progress';
-import { openScratchFile } from './scratchFile';
+import { openZip } from './zipFile';
 
 /** An overlay as a clear clip, made by whoever sends. */
 export type MakeClip = (overlay: Overlay) => Promise<Blob>;
@@ -32,45 +33,38 @@ export async function makeTimeline(
   for (const overlay of landedOverlays(landing, bundle)) {
     clips.set(overlay, new Uint8Array(await (await makeClip(overlay)).arrayBuffer()));
   }
-  const scratch = await openScratchFile(`${crypto.randomUUID()}.part`);
-  let writing = Promise.resolve();
-  const zip = new Zip((error, data) => {
-    if (error) throw error;
-    writing = writing.then(() => scratch.writable.write(data as Uint8Array<ArrayBuffer>));
-  });
+  const zip = await openZip('file');
   try {
+    const taken = new Set<string>();
     const urls = new Map<string, TimelineMedia>();
+    const place = (name: string, extension: string): string => {
+      const free = freeName(taken, fileName(name, extension));
+      taken.add(free);
+      return `media/${free}`;
+    };
     for (const { id, name, media, type, duration } of bundle.footage) {
-      const url = `media/${unique(urls, fileName(name, media.extension))}`;
+      const url = place(name, media.extension);
       urls.set(id, { url, duration: type === 'still' ? null : duration });
-      const entry = new ZipPassThrough(url);
-      zip.add(entry);
-      for (let from = 0; from < media.bytes; from += PIECE) {
-        stopIfAborted(signal);
-        const to = Math.min(media.bytes, from + PIECE);
-        entry.push(await readMedia(media.hash, from, to), to === media.bytes);
-        await writing;
-      }
+      await zip.add(url, mediaPieces(media, signal));
     }
     for (const [overlay, clip] of clips) {
-      const url = `media/${unique(urls, fileName(overlay.name, 'webm'))}`;
+      const url = place(overlay.name, 'webm');
       urls.set(overlay.id, { url, duration: framesToSeconds(overlay.length, overlay.rate) });
-      const entry = new ZipPassThrough(url);
-      zip.add(entry);
-      entry.push(clip, true);
-      await writing;
+      await zip.add(url, [clip]);
     }
     const timeline = otioTimeline(landing, (entry) => urls.get(mediaOf(entry) ?? ''));
-    const list = new ZipPassThrough(fileName(landing.name, 'otio'));
-    zip.add(list);
-    list.push(strToU8(JSON.stringify(timeline, null, 2)), true);
-    zip.end();
-    await writing;
-    await scratch.writable.close();
-    return scratch.file();
+    await zip.add(fileName(landing.name, 'otio'), [strToU8(JSON.stringify(timeline, null, 2))]);
+    return await zip.finish();
   } catch (error) {
-    await scratch.discard();
+    await zip.discard();
     throw error;
+  }
+}
+
+async function* mediaPieces(media: Media, signal: AbortSignal): AsyncGenerator<Uint8Array> {
+  for (let from = 0; from < media.bytes; from += PIECE) {
+    stopIfAborted(signal);
+    yield await readMedia(media.hash, from, Math.min(media.bytes, from + PIECE));
   }
 }
 
@@ -82,14 +76,4 @@ function mediaOf(entry: Layer | SoundTrack): string | null {
   if (!('kind' in entry)) return entry.footage;
   if (entry.kind === 'overlay') return entry.overlay;
   return entry.kind === 'clip' || entry.kind === 'picture' ? entry.footage : null;
-}
-
-/** A file name that no other medium has yet. */
-function unique(urls: ReadonlyMap<string, TimelineMedia>, name: string): string {
-  const taken = new Set([...urls.values()].map(({ url }) => url));
-  const [, stem, extension] = /^(.*)\.(\w+)$/.exec(name)!;
-  for (let i = 1; ; i++) {
-    const tried = i === 1 ? name : `${stem}-${i}.${extension}`;
-    if (!taken.has(`media/${tried}`)) return tried;
-  }
 }

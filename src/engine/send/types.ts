@@ -1,5 +1,6 @@
 import type { Bundle } from '@/core/document';
-import type { Format } from '@/core/formats';
+import type { PlannedFile } from '@/core/sending/plan';
+import type { SendSettings } from '@/core/sending/settings';
 import type { Box } from '@/core/scene';
 import type { Stereo } from '@/core/sound/types';
 import type { Rate } from '@/core/time';
@@ -29,13 +30,15 @@ export interface EncodeTarget {
 /** What a file is made of, and what it is held against when it is read back. */
 export interface Making {
   readonly artist: Artist;
+  /** Its document is on the backdrop that the file has. */
   readonly bundle: Bundle;
-  readonly format: Format;
+  readonly settings: SendSettings;
+  readonly planned: PlannedFile;
   readonly target: EncodeTarget;
-  /** The document's frames that are in it. */
-  readonly frames: readonly number[];
   /** The part of the document it shows, in document pixels; null for all. */
   readonly crop: Box | null;
   readonly progress: Progress;
+  /** Told how many encodes of others the server does first, while there are any. */
+  readonly onWait: (ahead: number) => void;
   readonly signal: AbortSignal;
 }

@@ -59,7 +59,7 @@ export const vp9Encoder = (target: EncodeTarget, alpha: boolean) =>
 
 async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Encoder> {
   const { width, height, rate } = target;
-  const scratch = await openScratchFile(`${crypto.randomUUID()}.part`);
+  const scratch = await openScratchFile();
   const output = new Output({
     format: kind.container(),
     target: new StreamTarget(scratch.writable, { chunked: true }),

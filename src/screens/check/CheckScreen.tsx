@@ -91,8 +91,8 @@ function Check({ bundle, overlay }: CheckProps) {
 
 function Findings({ bundle, overlay, looked }: CheckProps & { readonly looked: Looked }) {
   const wide = useWide();
-  const format = useAppSelector((state) => state.session.formats[overlay.id]);
-  const verdict = useMemo(() => verdictOf(bundle, looked, format), [bundle, looked, format]);
+  const sending = useAppSelector((state) => state.session.sendings[overlay.id]);
+  const verdict = useMemo(() => verdictOf(bundle, looked, sending), [bundle, looked, sending]);
   const { measured, landed } = looked;
   const where = landed?.name ? ` · judged in “${landed.name}”` : '';
   return (

@@ -2,7 +2,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, TextInput, useWindowDimensions, View } from 'react-native';
 import { FAB } from 'react-native-paper';
-import { fileName } from '@/core/formats';
+import { fileName } from '@/core/sending/fileName';
 import { addLanding, openDemoKit, openKitFile, renameKit, saveKitFile } from '@/store/actions';
 import { importFiles } from '@/store/media';
 import { selectFootage, selectLandings, selectOverlays } from '@/store/selectors';

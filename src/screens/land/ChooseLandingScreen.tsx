@@ -1,15 +1,9 @@
 import { useRouter } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import {
-  addLayer,
-  createLanded,
-  nestedIn,
-  type Footage,
-  type Landing,
-  type Overlay,
-} from '@/core/document';
-import { addLanding, editLanding, newId } from '@/store/actions';
+import { nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
+import { addLanding, editLanding } from '@/store/actions';
 import { selectFootage, selectLandings, selectOverlay } from '@/store/selectors';
+import { putOn } from '@/store/sending';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
@@ -26,9 +20,6 @@ export function ChooseLandingScreen({ id }: { readonly id: string }) {
 const uses = (landing: Landing, overlay: Overlay): boolean =>
   nestedIn(landing).includes(overlay.id);
 
-const put = (landing: Landing, overlay: Overlay): Landing =>
-  addLayer(landing, createLanded(newId(), landing, overlay));
-
 function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   const router = useRouter();
   const dispatch = useAppDispatch();
@@ -39,13 +30,13 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   const landOn = (footage: Footage | null) => {
     const id = dispatch(
       addLanding(footage, (landing) =>
-        put({ ...landing, name: `${overlay.name} on ${footage?.name ?? 'black'}` }, overlay),
+        putOn({ ...landing, name: `${overlay.name} on ${footage?.name ?? 'black'}` }, overlay),
       ),
     );
     if (id) open(id);
   };
-  const putOn = (landing: Landing) => {
-    dispatch(editLanding(landing.id, (document) => put(document, overlay)));
+  const putOnto = (landing: Landing) => {
+    dispatch(editLanding(landing.id, (document) => putOn(document, overlay)));
     open(landing.id);
   };
   const on = landings.filter((landing) => uses(landing, overlay));
@@ -90,7 +81,7 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
               key={landing.id}
               label={`Put on ${landing.name}`}
               icon="layers-plus"
-              onPress={() => putOn(landing)}
+              onPress={() => putOnto(landing)}
             />
           ))}
         </View>

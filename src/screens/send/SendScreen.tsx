@@ -1,13 +1,13 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
-import { formatsFor, formatById, wouldLose, type Format } from '@/core/formats';
 import { rateLabel, timecode } from '@/core/time';
 import { selectCheckState } from '@/store/selectors';
-import { formatChosen } from '@/store/session';
+import { queuedJobs } from '@/store/sending';
+import { unqueued, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { work, type SendStage, type Sent, type ServerHealth } from '@/store/work';
+import { work, type Delivery, type SendJob, type SendState, type Sent } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
@@ -16,12 +16,20 @@ import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { download } from '../shared/files';
 import { Missing } from '../shared/Missing';
-import { useBackground } from '../shared/useBackground';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
-import { SentBefore, SentCard } from './SentCard';
-import { SizeCard, type Range } from './SizeCard';
+import { FormatCard } from './FormatCard';
+import { QueueCard } from './QueueCard';
+import { ReceiverCard } from './ReceiverCard';
+import { Recipes } from './Recipes';
+import { SentBefore } from './SentBefore';
+import { SentCard } from './SentCard';
+import { SettingsCard } from './SettingsCard';
+import { SizeChart } from './SizeChart';
+import { TrialCard } from './TrialCard';
+import { useFormatTrials, type FormatTrials } from './useFormatTrials';
+import { useSending, type Sending } from './useSending';
 
 type Go = Readonly<Record<Step, (() => void) | null>>;
 
@@ -47,39 +55,39 @@ interface SendProps {
   readonly heading: string;
 }
 
+/** A file that was made in this visit, and what it was made of. */
+interface Past {
+  readonly sent: Sent;
+  readonly job: SendJob;
+}
+
 function Send({ bundle, go, heading }: SendProps) {
   const router = useRouter();
   const dispatch = useAppDispatch();
   const { document } = bundle;
   const check = useAppSelector((state) => selectCheckState(state, document.id));
-  const health = useServerHealth();
-  const formats = formatsFor(document);
-  const chosen = useAppSelector((state) => state.session.formats[document.id] ?? null);
-  const [scale, setScale] = useState(1);
-  const [still, setStill] = useState(() => Math.floor(document.length / 2));
-  const [range, setRange] = useState<Range>({ from: 0, to: document.length });
-  const [crop, setCrop] = useState(false);
-  const [sents, setSents] = useState<readonly Sent[]>([]);
-  const [stage, setStage] = useState<SendStage>('making');
-  const { progress, result, problem, run, stop } = useLongWork<Sent>();
-  const best = formats.find((format) => missingReason(format, health) === null);
-  const format = formatById(chosen ?? best?.id ?? '') ?? null;
-  const unable = format ? missingReason(format, health) : 'Choose a format.';
+  const sending = useSending(bundle);
+  const { settings, change, chosen, offered, receiver } = sending;
+  const [past, setPast] = useState<readonly Past[]>([]);
+  const { state, setState, progress, result, problem, run, stop } = useDelivery();
+  const able = offered.filter(({ unable }) => unable === null).map(({ format }) => format.id);
+  const trials = useFormatTrials(bundle, settings, able, progress === null);
+  const unable = chosen ? chosen.unable : 'Choose a format.';
 
-  const send = () => {
-    if (!format) return;
+  const send = (jobs: readonly SendJob[], done: () => void) =>
     void run(async (report, signal) => {
-      const sent = await work.send(
-        { bundle, format: format.id, scale, range, still, crop },
-        setStage,
-        report,
-        signal,
-      );
-      download(sent.file, sent.name);
-      setSents((before) => [sent, ...before]);
-      return sent;
+      const delivery = await work.send(jobs, setState, report, signal);
+      download(delivery.file, delivery.name);
+      setPast((before) => [
+        ...delivery.sents.map((sent) => ({ sent, job: jobs[sent.job] })),
+        ...before,
+      ]);
+      done();
+      return delivery;
     });
-  };
+  const sendAll = (queue: readonly Queued[]) =>
+    send(dispatch(queuedJobs(queue)), () => dispatch(unqueued(queue.map(({ key }) => key))));
+  const tried = past.find(({ job }) => job.bundle.document.id === document.id);
   return (
     <Frame
       title={document.name}
@@ -93,40 +101,50 @@ function Send({ bundle, go, heading }: SendProps) {
         <Words kind="small" soft>
           {describe(document)}
         </Words>
-        <View role="radiogroup" aria-label="Format" style={styles.formats}>
-          {formats.map((entry) => (
-            <FormatCard
-              key={entry.id}
-              format={entry}
-              loss={wouldLose(document, entry)}
-              unable={missingReason(entry, health)}
-              best={entry === best}
-              selected={entry === format}
-              onPress={() => dispatch(formatChosen({ id: document.id, format: entry.id }))}
-            />
-          ))}
-        </View>
-        {format && !format.timeline ? (
-          <SizeCard
-            {...{ document, format, scale, setScale, range, setRange, still, setStill }}
-            {...{ crop, setCrop }}
+        {document.kind === 'overlay' ? (
+          <ReceiverCard receiver={receiver} onChoose={sending.chooseReceiver} />
+        ) : null}
+        <Formats sending={sending} trials={trials} />
+        {chosen && !chosen.format.timeline ? (
+          <SettingsCard
+            {...{ document, format: chosen.format, settings, change }}
+            trial={trials.of(chosen.format.id) ?? null}
           />
         ) : null}
-        <SentBefore sents={sents} />
+        <Recipes document={document} settings={settings} onUse={change} />
+        <QueueCard
+          {...{ settings, document: document.id }}
+          busy={progress !== null}
+          onSendAll={sendAll}
+        />
+        <SizeChart bars={sizeBars(sending, trials, past)} />
+        <SentBefore sents={past.map(({ sent }) => sent)} />
+        {tried && receiver ? (
+          <TrialCard
+            key={`${receiver.id} ${past.length}`}
+            {...{ ...tried, receiver, able }}
+            onChange={change}
+          />
+        ) : null}
       </ScrollView>
       <View style={styles.foot}>
         {problem ? <Problem text={problem} /> : null}
         {result ? (
-          <SentCard sent={result} onDownload={() => download(result.file, result.name)} />
+          <SentCard delivery={result} onDownload={() => download(result.file, result.name)} />
         ) : null}
         {progress ? (
-          <MoonProgress key={stage} doing={DOING[stage]} {...progress} onStop={stop} />
+          <MoonProgress
+            key={`${state.file} ${state.stage.kind}`}
+            doing={doing(state)}
+            {...progress}
+            onStop={stop}
+          />
         ) : (
           <Action
             label={result ? 'Send again' : 'Send'}
             tone="main"
             disabled={unable !== null}
-            onPress={send}
+            onPress={() => send([{ bundle, settings }], () => undefined)}
           />
         )}
       </View>
@@ -134,75 +152,68 @@ function Send({ bundle, go, heading }: SendProps) {
   );
 }
 
-const DOING: Readonly<Record<SendStage, string>> = {
+/** Making files, with what is being worked on. */
+function useDelivery() {
+  const [state, setState] = useState<SendState>({
+    stage: { kind: 'making' },
+    file: 1,
+    files: 1,
+  });
+  return { state, setState, ...useLongWork<Delivery>() };
+}
+
+interface FormatsProps {
+  readonly sending: Sending;
+  readonly trials: FormatTrials;
+}
+
+function Formats({ sending, trials }: FormatsProps) {
+  const { offered, best, chosen, change } = sending;
+  return (
+    <View role="radiogroup" aria-label="Format" style={styles.formats}>
+      {offered.map((entry) => (
+        <FormatCard
+          key={entry.format.id}
+          offered={entry}
+          trial={trials.of(entry.format.id)}
+          trying={trials.trying === entry.format.id}
+          best={entry === best}
+          selected={entry === chosen}
+          onPress={() => change({ format: entry.format.id })}
+        />
+      ))}
+    </View>
+  );
+}
+
+/** The formats whose size is known, the smallest first. */
+function sizeBars({ offered }: Sending, trials: FormatTrials, past: readonly Past[]) {
+  return offered
+    .map(({ format }) => ({
+      name: format.label,
+      estimated: trials.of(format.id)?.bytes ?? null,
+      made: past.find(({ sent }) => sent.format === format.id)?.sent.file.size ?? null,
+    }))
+    .filter(({ estimated, made }) => estimated !== null || made !== null)
+    .sort((a, b) => (a.made ?? a.estimated!) - (b.made ?? b.estimated!));
+}
+
+const DOING = {
   looking: 'Finding the artwork',
   making: 'Making the file',
   'reading back': 'Reading it back',
-};
+} as const;
+
+function doing({ stage, file, files }: SendState): string {
+  const now =
+    stage.kind === 'waiting'
+      ? `Waiting for the encode server, ${stage.ahead} before this`
+      : DOING[stage.kind];
+  return files === 1 ? now : `File ${file} of ${files}: ${now.toLowerCase()}`;
+}
 
 const describe = (document: Overlay | Landing): string =>
   `${document.width} × ${document.height} · ${timecode(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
-
-/** Undefined until the server has answered, null when it is away. */
-const useServerHealth = () =>
-  useBackground<ServerHealth | null | undefined>(work.serverHealth, '', undefined);
-
-/** Why a format cannot be made right now; null when it can. */
-function missingReason(format: Format, health: ServerHealth | null | undefined): string | null {
-  if (format.maker === 'browser') return null;
-  if (health === undefined) return 'Asking the encode server…';
-  if (health === null)
-    return 'Needs the encode server, which is not running. Start the app with “npm run demo”.';
-  if (health.formats.includes(format.id)) return null;
-  return 'Needs ffmpeg on the machine that runs the encode server.';
-}
-
-interface FormatCardProps {
-  readonly format: Format;
-  readonly loss: string | null;
-  readonly unable: string | null;
-  readonly best: boolean;
-  readonly selected: boolean;
-  readonly onPress: () => void;
-}
-
-function FormatCard({ format, loss, unable, best, selected, onPress }: FormatCardProps) {
-  const tokens = useTokens();
-  return (
-    <Pressable
-      role="radio"
-      aria-label={`${format.label} .${format.extension}`}
-      aria-checked={selected}
-      onPress={onPress}
-      style={[
-        styles.format,
-        { backgroundColor: tokens.card, borderColor: selected ? tokens.plum : tokens.card },
-      ]}
-    >
-      <View style={styles.formatHead}>
-        <Words kind="strong">{`${format.label} .${format.extension}`}</Words>
-        {best ? (
-          <View style={[styles.best, { backgroundColor: tokens.lichenSoft }]}>
-            <Words kind="small">best here</Words>
-          </View>
-        ) : null}
-      </View>
-      <Words kind="small" soft>
-        {format.goodFor}
-      </Words>
-      {loss ? (
-        <Words kind="small" style={{ color: tokens.rust }}>
-          {loss}
-        </Words>
-      ) : null}
-      {unable ? (
-        <Words kind="small" style={{ color: tokens.rust }}>
-          {unable}
-        </Words>
-      ) : null}
-    </Pressable>
-  );
-}
 
 function Problem({ text }: { readonly text: string }) {
   const tokens = useTokens();
@@ -217,9 +228,6 @@ const styles = StyleSheet.create({
   flex: { flex: 1 },
   page: { padding: 16, paddingTop: 4, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
   formats: { gap: 10 },
-  format: { borderRadius: RADIUS.card, borderWidth: 2, borderStyle: 'dashed', padding: 12, gap: 2 },
-  formatHead: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' },
-  best: { paddingHorizontal: 12, paddingVertical: 4, borderRadius: RADIUS.full },
   problem: { borderRadius: RADIUS.card, padding: 14 },
   foot: { padding: 12, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
 });

@@ -22,6 +22,7 @@ const kit: Kit = {
   footage: [video({ media: { hash: HASH, extension: 'webm', bytes: CONTENT.length } })],
   fonts: [],
   luts: [],
+  recipes: [],
 };
 const media = new Map([[HASH, CONTENT]]);
 const list = (change: object = {}) =>

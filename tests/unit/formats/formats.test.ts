@@ -1,5 +1,6 @@
 import { gifDelay, hardenAlpha } from '@/core/formats/gif';
-import { fileName, formatById, FORMATS, formatsFor, sentSize, wouldLose } from '@/core/formats';
+import { formatById, FORMATS, formatsFor, sentSize, wouldLose } from '@/core/formats';
+import { fileName } from '@/core/sending/fileName';
 import { overlay } from '../fixtures';
 
 const h264 = formatById('h264')!;
@@ -53,7 +54,7 @@ describe('GIF', () => {
 
   it('makes each pixel clear or solid', () => {
     const pixels = Uint8ClampedArray.of(9, 9, 9, 127, 8, 8, 8, 128);
-    hardenAlpha(pixels);
+    hardenAlpha(pixels, { matte: null, threshold: 0.5 });
     expect([...pixels]).toEqual([0, 0, 0, 0, 8, 8, 8, 255]);
   });
 });

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -174,6 +174,93 @@ describe('the encode server', () => {
     const response = await send(id, 0, frame('#fff'));
     expect(response.status).toBe(404);
     expect(await errorOf(response)).toMatch(/no longer there/);
+  });
+});
+
+describe('many clients at once', () => {
+  const place = async (id: string) =>
+    ((await (await fetch(`${base}/api/encodes/${id}`)).json()) as { place: number }).place;
+  /** The encoders that this process runs. */
+  const encoders = () =>
+    readdirSync('/proc').filter((pid) => {
+      if (!/^\d+$/.test(pid)) return false;
+      try {
+        const [, name, parent] = /\((.+)\) \w (\d+)/.exec(
+          readFileSync(`/proc/${pid}/stat`, 'utf8'),
+        )!;
+        const ended = readFileSync(`/proc/${pid}/cmdline`, 'utf8') === '';
+        return name === 'ffmpeg' && Number(parent) === process.pid && !ended;
+      } catch {
+        return false;
+      }
+    });
+  async function gone(): Promise<number> {
+    const started = performance.now();
+    while (encoders().length > 0 && performance.now() - started < 5000) {
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    return performance.now() - started;
+  }
+
+  it('are told how many come first, and move up', async () => {
+    stop();
+    await start({ waiting: 3 });
+    const ids = [await created(), await created(), await created()];
+    expect(await Promise.all(ids.map(place))).toEqual([0, 1, 2]);
+    await fetch(`${base}/api/encodes/${ids[0]}`, { method: 'DELETE' });
+    expect(await Promise.all(ids.slice(1).map(place))).toEqual([0, 1]);
+  });
+
+  it('are all served, twenty of them, no more at a time than may run', async () => {
+    stop();
+    await start({ running: 2, waiting: 18 });
+    let most = 0;
+    const watch = setInterval(() => (most = Math.max(most, encoders().length)), 20);
+    const client = async (): Promise<number> => {
+      const response = await create();
+      if (response.status !== 201) return response.status;
+      const { id } = (await response.json()) as { id: string };
+      while ((await place(id)) > 0) await new Promise((resolve) => setTimeout(resolve, 20));
+      await send(id, 0, frame('#f00'), frame('#0f0'), frame('#00f'));
+      const file = await post(`/api/encodes/${id}/finish`);
+      return (await file.arrayBuffer()).byteLength > 1000 ? file.status : 0;
+    };
+    const answers = await Promise.all(Array.from({ length: 21 }, client));
+    clearInterval(watch);
+    expect(answers.filter((status) => status === 200)).toHaveLength(20);
+    expect(answers.filter((status) => status === 503)).toHaveLength(1);
+    expect(most).toBeGreaterThan(0);
+    expect(most).toBeLessThanOrEqual(2);
+  });
+
+  it('that stop, or go away in the middle of a frame, end their encoder within two seconds', async () => {
+    const before = leftOver().length;
+    const stopped = await created();
+    await send(stopped, 0, frame('#fff'));
+    expect(encoders()).toHaveLength(1);
+    await fetch(`${base}/api/encodes/${stopped}`, { method: 'DELETE' });
+    expect(await gone()).toBeLessThan(2000);
+
+    const left = await created();
+    await send(left, 0, frame('#fff'));
+    expect(encoders()).toHaveLength(1);
+    const request = httpRequest(`${base}/api/encodes/${left}/frames/1?count=2`, { method: 'POST' });
+    request.on('error', () => undefined);
+    request.write(frame('#fff'));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    request.destroy();
+    expect(await gone()).toBeLessThan(2000);
+    expect(leftOver().length).toBe(before);
+  });
+
+  it('cannot name a file or an option: what they send is numbers that were checked', async () => {
+    for (const format of ['../prores4444', 'prores4444 -i /etc/passwd', 'toString']) {
+      expect((await create({ format })).status).toBe(400);
+    }
+    expect((await create({ rate: { num: '30;reboot', den: 1 } })).status).toBe(400);
+    expect((await fetch(`${base}/api/encodes/${encodeURIComponent('../../etc')}`)).status).toBe(
+      404,
+    );
   });
 });
 

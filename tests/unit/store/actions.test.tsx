@@ -52,6 +52,7 @@ const kitOf = (change: Partial<Kit> = {}): Kit => ({
   footage: [],
   fonts: [],
   luts: [],
+  recipes: [],
   ...change,
 });
 const notices = () => getState().session.notices.map((notice) => notice.text);

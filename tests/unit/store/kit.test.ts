@@ -61,7 +61,15 @@ describe('the kit', () => {
     store.dispatch(documentAdded(named('old')));
     store.dispatch(
       kitLoaded({
-        kit: { name: 'New', overlays: [], landings: [], footage: [video()], fonts: [], luts: [] },
+        kit: {
+          name: 'New',
+          overlays: [],
+          landings: [],
+          footage: [video()],
+          fonts: [],
+          luts: [],
+          recipes: [],
+        },
         fresh: false,
       }),
     );

@@ -2,14 +2,7 @@ import { string, type Schema } from 'yup';
 import { MoonError } from '../../errors';
 import { timeLayers } from '../../motion/timing';
 import { CANVAS_LIMIT } from '../create';
-import {
-  DOCUMENT_VERSION,
-  type Footage,
-  type Kit,
-  type Landing,
-  type Overlay,
-  type Resource,
-} from '../types';
+import { DOCUMENT_VERSION, type Kit, type KitEntry } from '../types';
 import {
   between,
   byKind,
@@ -27,6 +20,7 @@ import {
   rate,
   shape,
   share,
+  text,
 } from './fields';
 import { layer, loudnessFields } from './layers';
 import { migrated, migratedKit } from './migrate';
@@ -39,15 +33,16 @@ const documentFields = (kind: string) => ({
   name: name(),
   created: finite(),
 });
+const backdrop = byKind({
+  clear: shape({ kind: kindField('clear') }),
+  key: shape({ kind: kindField('key'), colour: colour() }),
+}) as Schema;
 const stackFields = {
   width: canvas(),
   height: canvas(),
   rate,
   length: frames().min(1),
-  backdrop: byKind({
-    clear: shape({ kind: kindField('clear') }),
-    key: shape({ kind: kindField('key'), colour: colour() }),
-  }),
+  backdrop,
   layers: list(layer, LIMITS.layers),
 };
 const overlay = shape({
@@ -96,6 +91,31 @@ const landing = shape({
     LIMITS.sounds,
   ),
 });
+const sendSettings = shape({
+  format: text(40),
+  backdrop: orNull(backdrop),
+  scale: between(0.01, 100),
+  crop: flag(),
+  rate: orNull(rate),
+  span: byKind({
+    whole: shape({ kind: kindField('whole') }),
+    range: shape({ kind: kindField('range'), from: frames(), to: frames() }),
+    phases: shape({ kind: kindField('phases') }),
+  }),
+  still: orNull(frames()),
+  plays: between(0, 1000).integer(),
+  gif: shape({
+    matte: orNull(colour()),
+    dither: oneOf(['none', 'ordered', 'diffused']),
+    threshold: share(),
+  }),
+  fileName: text(200),
+});
+const recipe = shape({
+  ...documentFields('recipe'),
+  document: orNull(id()),
+  settings: sendSettings,
+});
 const kit = shape({
   name: name(),
   overlays: list(overlay, LIMITS.documents),
@@ -103,9 +123,10 @@ const kit = shape({
   footage: list(footage, LIMITS.documents),
   fonts: list(font, LIMITS.documents),
   luts: list(lut, LIMITS.documents),
+  recipes: list(recipe, LIMITS.documents),
 });
 
-const SCHEMAS = { overlay, landing, footage, font, lut } as const;
+const SCHEMAS = { overlay, landing, footage, font, lut, recipe } as const;
 
 /**
  * Checks one document read from storage or a file.
@@ -113,16 +134,16 @@ const SCHEMAS = { overlay, landing, footage, font, lut } as const;
  * @throws MoonError 'document-newer' | 'document-invalid' naming the first wrong field, or what
  * solveCues throws
  */
-export function readDocument(
-  value: unknown,
-  others: readonly unknown[] = [],
-): Overlay | Landing | Footage | Resource {
+export function readDocument(value: unknown, others: readonly unknown[] = []): KitEntry {
   const kind = (value as { kind?: string } | null)?.kind;
   const schema = SCHEMAS[kind as keyof typeof SCHEMAS];
   if (!schema) {
-    throw new MoonError('document-invalid', 'This is not an overlay, footage, font or landing.');
+    throw new MoonError(
+      'document-invalid',
+      'This is not an overlay, footage, font, recipe or landing.',
+    );
   }
-  const document = migrated(value, others) as Overlay | Landing | Footage | Resource;
+  const document = migrated(value, others) as KitEntry;
   validate(schema, document);
   if (document.kind === 'overlay' || document.kind === 'landing') timeLayers(document);
   return document;

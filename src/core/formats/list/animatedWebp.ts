@@ -8,6 +8,7 @@ export const animatedWebp: Format = {
   alpha: true,
   maker: 'browser',
   moving: true,
+  loops: true,
   evenSize: false,
   goodFor: 'Small, with soft edges, plays like a picture. For web pages and streaming.',
 };

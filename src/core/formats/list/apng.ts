@@ -8,6 +8,7 @@ export const apng: Format = {
   alpha: true,
   maker: 'browser',
   moving: true,
+  loops: true,
   evenSize: false,
   goodFor: 'Nothing lost, plays like a picture, large. For web pages and streaming.',
 };

@@ -9,6 +9,7 @@ export const gif: Format = {
   hardAlpha: true,
   maker: 'browser',
   moving: true,
+  loops: true,
   evenSize: false,
   goodFor: 'Drawings and small loops, everywhere. 256 colours a frame, edges hard.',
 };

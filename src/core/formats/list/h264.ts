@@ -9,6 +9,7 @@ export const h264: Format = {
   maker: 'browser',
   moving: true,
   sounds: true,
+  between: true,
   evenSize: true,
   goodFor: 'Opens everywhere. For editors that remove a key colour.',
 };

@@ -9,6 +9,7 @@ export const vp9: Format = {
   maker: 'browser',
   moving: true,
   sounds: true,
+  between: true,
   evenSize: true,
   goodFor: 'Small, with soft edges. For web pages, streaming and editors that read clear WebM.',
 };

@@ -40,5 +40,6 @@ export function migratedKit(value: unknown): unknown {
     footage: all(value.footage),
     fonts: value.fonts === undefined ? [] : all(value.fonts),
     luts: value.luts === undefined ? [] : all(value.luts),
+    recipes: value.recipes === undefined ? [] : all(value.recipes),
   };
 }

@@ -1,0 +1,11 @@
+import type { Receiver } from '../types';
+
+export const blackBehind: Receiver = {
+  id: 'black-behind',
+  label: 'Ignores transparency',
+  does: 'Shows black where the file is clear, and has no way to remove it. Places and resizes it.',
+  reads: ['h264', 'prores4444', 'vp9', 'png-mov', 'png'],
+  laying: { kind: 'solid' },
+  places: true,
+  largest: null,
+};

@@ -1,0 +1,19 @@
+import type { Receiver } from '../types';
+
+export const fixedKey: Receiver = {
+  id: 'fixed-key',
+  label: 'Removes green or blue',
+  does: 'Takes out one green or one blue, always as strongly. The file fills the frame.',
+  reads: ['h264', 'vp9', 'png', 'gif'],
+  laying: {
+    kind: 'fixed key',
+    colours: [
+      [0, 255, 0],
+      [0, 0, 255],
+    ],
+    tolerance: 0.45,
+    softness: 0.2,
+  },
+  places: false,
+  largest: null,
+};

@@ -1,0 +1,38 @@
+import type { Rgb } from '../colour';
+
+/** How a receiver lays what it read over the footage. */
+export type Laying =
+  /** By the file's own alpha. */
+  | { readonly kind: 'alpha' }
+  /** As it is: what is clear in the file is black. */
+  | { readonly kind: 'solid' }
+  /** Without one of its own colours, the one nearest to the file's corners, always as strongly. */
+  | {
+      readonly kind: 'fixed key';
+      readonly colours: readonly Rgb[];
+      readonly tolerance: number;
+      readonly softness: number;
+    }
+  /** Without the colour of the file's corners, as strongly as is best. */
+  | {
+      readonly kind: 'picked key';
+      readonly tolerances: readonly number[];
+      readonly softness: number;
+    }
+  /** By blend modes, the better one of them. */
+  | { readonly kind: 'blend'; readonly modes: readonly ('screen' | 'multiply')[] };
+
+/** A stand-in for an outside program that takes a sent file and lays it over footage. */
+export interface Receiver {
+  readonly id: string;
+  readonly label: string;
+  /** What it does with a file, and what it cannot do. */
+  readonly does: string;
+  /** Formats it opens. */
+  readonly reads: readonly string[];
+  readonly laying: Laying;
+  /** Whether a file can be placed and resized once it is in; if not, it fills the frame. */
+  readonly places: boolean;
+  /** Longest width and height it keeps; null for any. */
+  readonly largest: { readonly width: number; readonly height: number } | null;
+}

@@ -1,0 +1,65 @@
+import type { Bundle, Landing, Overlay } from '@/core/document';
+import type { Matrix } from '@/core/scene';
+import { convertLength } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
+import { Artist } from './artist';
+
+/** Longest side at which a landing is painted. */
+const LONGEST = 960;
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A size that is no longer than `longest` on any side, in the same shape. */
+export function fitted({ width, height }: Size, longest: number): Size {
+  const scale = Math.min(1, longest / Math.max(width, height));
+  return {
+    width: Math.max(1, Math.round(width * scale)),
+    height: Math.max(1, Math.round(height * scale)),
+  };
+}
+
+/** What lies under an overlay in a landing that it is on. */
+export class LandedGround {
+  readonly landing: Landing;
+  private readonly artist = new Artist();
+  private readonly canvas: OffscreenCanvasRenderingContext2D;
+  private readonly bundle: Bundle;
+  private readonly from: number;
+
+  /** @param matrix from the overlay's pixels to the landing's */
+  constructor(
+    around: Bundle,
+    readonly matrix: Matrix,
+    private readonly overlay: Overlay,
+  ) {
+    this.landing = around.document as Landing;
+    const own = this.landing.layers.findIndex(
+      (layer) => layer.kind === 'overlay' && layer.overlay === overlay.id && !layer.hidden,
+    );
+    this.from = this.landing.layers[own].from;
+    // What lies over it there is not what it is seen against.
+    const layers = this.landing.layers.map((layer, i) =>
+      i < own ? layer : { ...layer, hidden: true },
+    );
+    this.bundle = { ...around, document: { ...this.landing, layers } };
+    const { width, height } = fitted(this.landing, LONGEST);
+    this.canvas = softwareContext(width, height);
+  }
+
+  /** The landing while a frame of the overlay shows; the canvas is painted anew each time. */
+  async at(frame: number): Promise<OffscreenCanvas> {
+    const { canvas, overlay, bundle } = this;
+    const { rate, length } = this.landing;
+    const there = this.from + convertLength(frame, overlay.rate, rate);
+    canvas.clearRect(0, 0, canvas.canvas.width, canvas.canvas.height);
+    await this.artist.paintFrame(canvas, bundle, Math.min(length - 1, Math.max(0, there)));
+    return canvas.canvas;
+  }
+
+  close(): void {
+    this.artist.close();
+  }
+}

@@ -1,0 +1,63 @@
+import type { Receiver } from '@/core/receivers';
+import type { PlannedFile } from '@/core/sending/plan';
+import { softwareContext } from '@/paint/browserTools';
+import { fitted } from '../landedGround';
+import { stopIfAborted } from '../progress';
+import { eachFrame, openSentFile } from '../send/sentFile';
+
+/** A frame of a file as a receiver decoded it, in the size it keeps, and the overlay's frame meanwhile. */
+export interface Moment {
+  readonly overlayFrame: number;
+  readonly picture: OffscreenCanvasRenderingContext2D;
+}
+
+/** Moments of a file that are tried. */
+const TRIED = 6;
+
+/** Longest side at which files are tried, so that a trial of a 4K file takes no longer than one of HD. */
+const LONGEST = 1280;
+
+/** Moments evenly spread; the first and last frames of an overlay often show nothing. */
+export const spread = (count: number): readonly number[] =>
+  Array.from({ length: Math.min(TRIED, count) }, (_, i) =>
+    Math.floor(((i + 0.5) * count) / Math.min(TRIED, count)),
+  );
+
+/**
+ * Decodes moments of a sent file.
+ * @param length frames of the overlay; a still shows through all of them
+ * @throws MoonError 'read-back-differs' where it cannot be read
+ */
+export async function takeMoments(
+  { largest }: Receiver,
+  file: Blob,
+  { frames, rate, format }: PlannedFile,
+  length: number,
+  signal: AbortSignal,
+): Promise<readonly Moment[]> {
+  const decoded = await openSentFile(file, format);
+  try {
+    const shrink = largest
+      ? Math.min(1, largest.width / decoded.width, largest.height / decoded.height)
+      : 1;
+    const size = fitted(
+      { width: decoded.width * shrink, height: decoded.height * shrink },
+      LONGEST,
+    );
+    const indices = format.moving ? spread(frames.length) : [0];
+    const pictures: OffscreenCanvasRenderingContext2D[] = [];
+    const whole = softwareContext(decoded.width, decoded.height);
+    await eachFrame(decoded, indices, rate, whole, async () => {
+      stopIfAborted(signal);
+      const picture = softwareContext(size.width, size.height);
+      picture.imageSmoothingQuality = 'high';
+      picture.drawImage(whole.canvas, 0, 0, size.width, size.height);
+      pictures.push(picture);
+    });
+    return format.moving
+      ? pictures.map((picture, i) => ({ picture, overlayFrame: frames[indices[i]] }))
+      : spread(length).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));
+  } finally {
+    decoded.close();
+  }
+}

@@ -1,0 +1,144 @@
+import { landedIn } from '@/core/check';
+import type { Bundle, Landing, Overlay } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { compareFrames, type FrameDifference } from '@/core/matte/compare';
+import type { Receiver } from '@/core/receivers';
+import { differenceOf, differencePicture, type Difference } from '@/core/receivers/difference';
+import { takeIn, throughI420, type Setting } from '@/core/receivers/takeIn';
+import { multiply, scaling, translation, type Box, type Matrix } from '@/core/scene';
+import { softwareContext } from '@/paint/browserTools';
+import { Artist } from '../artist';
+import { paintArtwork } from '../check/measureOverlay';
+import { LandedGround } from '../landedGround';
+import { pixels } from '../send/readBack';
+import type { Moment } from './moments';
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+/** One moment of a file on the landing, beside what was meant. */
+export interface Seen {
+  readonly width: number;
+  readonly height: number;
+  readonly difference: Difference;
+  /** Of the file's alpha from the artwork's; null where the receiver has no alpha. */
+  readonly alpha: FrameDifference | null;
+  /** What was meant, what came, and the difference, as PNG. */
+  readonly pictures: () => Promise<readonly Blob[]>;
+}
+
+/** Footage with a place on it, on which both what was meant and what came are laid. */
+export class TrialGround {
+  private readonly artist = new Artist();
+
+  private constructor(
+    private readonly bundle: Bundle,
+    /** The part of the overlay that the file shows. */
+    private readonly box: Box,
+    private readonly ground: LandedGround,
+  ) {}
+
+  /**
+   * @param bundle of the overlay
+   * @param crop the part of it that the file shows, in overlay pixels; null for all
+   * @param around a landing that it is on
+   * @throws MoonError 'not-found' where it is not
+   */
+  static async on(bundle: Bundle, crop: Box | null, around: Bundle): Promise<TrialGround> {
+    const overlay = bundle.document as Overlay;
+    const artist = new Artist();
+    const assets = await artist.assets(around);
+    artist.close();
+    const landed = landedIn(around.document as Landing, overlay.id, assets);
+    if (!landed) throw new MoonError('not-found', 'The overlay is not on that landing.');
+    const ground = new LandedGround(around, landed.matrix, overlay);
+    const whole = { left: 0, top: 0, right: overlay.width, bottom: overlay.height };
+    return new TrialGround(bundle, crop ?? whole, ground);
+  }
+
+  async see(
+    { overlayFrame, picture }: Moment,
+    receiver: Receiver,
+    setting: Setting,
+  ): Promise<Seen> {
+    const { ground, box } = this;
+    const under = await ground.at(overlayFrame);
+    const { width, height } = under;
+    const shown = width / ground.landing.width;
+    const place = multiply(scaling(shown, shown), ground.matrix);
+    const artwork = await this.artworkAt(overlayFrame, picture.canvas);
+    const taken = taking(picture, setting);
+    const meant = pixels(onto(under, artwork.canvas, place, box, 'source-over'));
+    const mode = setting.kind === 'blend' ? setting.mode : 'source-over';
+    const got = pixels(
+      receiver.places
+        ? onto(under, taken.canvas, place, box, mode)
+        : onto(under, taken.canvas, ...fillingFrame(taken.canvas, under), mode),
+    );
+    throughI420(got, width, height);
+    return {
+      ...{ width, height },
+      difference: differenceOf(meant, got, width, height),
+      alpha: setting.kind === 'blend' ? null : compareFrames(pixels(artwork), pixels(taken)),
+      pictures: () =>
+        Promise.all(
+          [meant, got, differencePicture(meant, got)].map((shot) => pngOf(shot, width, height)),
+        ),
+    };
+  }
+
+  close(): void {
+    this.artist.close();
+    this.ground.close();
+  }
+
+  /** What the file shows of the overlay, as it was meant. */
+  private async artworkAt(frame: number, { width, height }: OffscreenCanvas): Promise<Context> {
+    const artwork = softwareContext(width, height);
+    await paintArtwork(this.artist, artwork, this.bundle, frame, this.box);
+    return artwork;
+  }
+}
+
+/** What a receiver makes of a decoded picture. */
+function taking({ canvas }: Context, setting: Setting): Context {
+  const { width, height } = canvas;
+  const taken = softwareContext(width, height);
+  taken.drawImage(canvas, 0, 0);
+  const frame = taken.getImageData(0, 0, width, height);
+  takeIn(frame.data, width, height, setting);
+  taken.putImageData(frame, 0, 0);
+  return taken;
+}
+
+/** A file that cannot be placed is as large as fits in the frame, in its middle. */
+function fillingFrame(file: OffscreenCanvas, frame: OffscreenCanvas): [Matrix, Box] {
+  const scale = Math.min(frame.width / file.width, frame.height / file.height);
+  const left = (frame.width - file.width * scale) / 2;
+  const top = (frame.height - file.height * scale) / 2;
+  const box = { left: 0, top: 0, right: file.width, bottom: file.height };
+  return [multiply(translation(left, top), scaling(scale, scale)), box];
+}
+
+/** A picture over footage. @param box what it covers, before `matrix` */
+function onto(
+  under: OffscreenCanvas,
+  picture: OffscreenCanvas,
+  matrix: Matrix,
+  { left, top, right, bottom }: Box,
+  mode: GlobalCompositeOperation,
+): Context {
+  const context = softwareContext(under.width, under.height);
+  context.drawImage(under, 0, 0);
+  context.imageSmoothingQuality = 'high';
+  context.globalCompositeOperation = mode;
+  context.setTransform(...matrix);
+  context.drawImage(picture, left, top, right - left, bottom - top);
+  return context;
+}
+
+function pngOf(rgba: Uint8ClampedArray, width: number, height: number): Promise<Blob> {
+  const context = softwareContext(width, height);
+  const image = new ImageData(rgba as Uint8ClampedArray<ArrayBuffer>, width, height);
+  context.putImageData(image, 0, 0);
+  return context.canvas.convertToBlob({ type: 'image/png' });
+}

@@ -1,0 +1,182 @@
+import type { Bundle, Overlay } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { formatById } from '@/core/formats';
+import { summarise } from '@/core/matte/compare';
+import { cannotOpen, receiverById, type Change, type Receiver } from '@/core/receivers';
+import { psnrOf } from '@/core/receivers/difference';
+import { cornerColour, settingsOf, type Setting } from '@/core/receivers/takeIn';
+import type { Box } from '@/core/scene';
+import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
+import { Artist } from '../artist';
+import { stopIfAborted } from '../progress';
+import { encode } from '../send/encoders';
+import { targetOf, type SendJob } from '../send/makeFile';
+import { pixels } from '../send/readBack';
+import { spread, takeMoments, type Moment } from './moments';
+import { TrialGround, type Seen } from './trialGround';
+
+/** A sent file, what it was made of, and where it is to land. */
+export interface TrialRequest {
+  /** An overlay, and the settings that it was sent by. */
+  readonly job: SendJob;
+  readonly planned: PlannedFile;
+  readonly file: Blob;
+  /** The part of the overlay it shows, in overlay pixels; null for all. */
+  readonly crop: Box | null;
+  readonly receiver: string;
+  /** A landing that the overlay is on. */
+  readonly around: Bundle;
+}
+
+/** What a receiver makes of a file, held against what was meant. */
+export interface TrialLanding {
+  /** PSNR over all tried moments, dB; null when nothing differs. */
+  readonly psnr: number | null;
+  /** Mean difference between the artwork's alpha and the receiver's; null where it has none. */
+  readonly meanAlphaError: number | null;
+  /** The overlay's frame, and the place in shares of the picture, where they differ most. */
+  readonly worst: { readonly frame: number; readonly box: Box; readonly psnr: number | null };
+  /** What was meant, what it will be, and the difference, at the worst frame; PNG. */
+  readonly pictures: readonly Blob[];
+}
+
+/**
+ * Puts a file into a receiver, set as well as it can be, and holds what it makes of it against what
+ * was meant.
+ * @throws MoonError 'not-found' where it cannot open the file, or the overlay is not on the landing
+ */
+export async function trialLanding(
+  { job, planned, file, crop, receiver: id, around }: TrialRequest,
+  signal: AbortSignal,
+): Promise<TrialLanding> {
+  const receiver = receiverById(id)!;
+  const refused = cannotOpen(receiver, planned.format);
+  if (refused) throw new MoonError('not-found', refused);
+  const ground = await TrialGround.on(job.bundle, crop, around);
+  try {
+    const { length } = job.bundle.document;
+    const moments = await takeMoments(receiver, file, planned, length, signal);
+    const { canvas } = moments[0].picture;
+    const corner = cornerColour(pixels(moments[0].picture), canvas.width, canvas.height);
+    let best: Judged | null = null;
+    for (const setting of settingsOf(receiver.laying, corner)) {
+      const judged = await judge(ground, moments, receiver, setting, signal);
+      if (!best || judged.squared < best.squared) best = judged;
+    }
+    return await reportOf(best!, ground, receiver);
+  } finally {
+    ground.close();
+  }
+}
+
+/** How a file looks with a receiver set in one way. */
+interface Judged {
+  readonly setting: Setting;
+  /** Mean squared difference over all moments. */
+  readonly squared: number;
+  readonly meanAlphaError: number | null;
+  readonly worst: { readonly moment: Moment; readonly difference: Seen['difference'] };
+}
+
+async function judge(
+  ground: TrialGround,
+  moments: readonly Moment[],
+  receiver: Receiver,
+  setting: Setting,
+  signal: AbortSignal,
+): Promise<Judged> {
+  const seen: (Pick<Seen, 'difference' | 'alpha'> & { readonly moment: Moment })[] = [];
+  for (const moment of moments) {
+    stopIfAborted(signal);
+    const { difference, alpha } = await ground.see(moment, receiver, setting);
+    seen.push({ moment, difference, alpha });
+  }
+  const alphas = seen.flatMap(({ alpha }) => alpha ?? []);
+  return {
+    setting,
+    squared: seen.reduce((sum, { difference }) => sum + difference.squared, 0) / seen.length,
+    meanAlphaError: alphas.length > 0 ? summarise(alphas).meanAlpha : null,
+    worst: seen.reduce((most, entry) =>
+      entry.difference.worst.squared > most.difference.worst.squared ? entry : most,
+    ),
+  };
+}
+
+async function reportOf(
+  { setting, squared, meanAlphaError, worst }: Judged,
+  ground: TrialGround,
+  receiver: Receiver,
+): Promise<TrialLanding> {
+  const { width, height, pictures } = await ground.see(worst.moment, receiver, setting);
+  const { box, squared: most } = worst.difference.worst;
+  return {
+    psnr: psnrOf(squared),
+    meanAlphaError,
+    worst: {
+      frame: worst.moment.overlayFrame,
+      box: {
+        ...{ left: box.left / width, right: box.right / width },
+        ...{ top: box.top / height, bottom: box.bottom / height },
+      },
+      psnr: psnrOf(most),
+    },
+    pictures: await pictures(),
+  };
+}
+
+/** A change, and how near its file would come to what was meant, dB; null when nothing would differ. */
+export interface TriedChange {
+  readonly change: Change;
+  readonly psnr: number | null;
+}
+
+/**
+ * Makes a few frames by each change, puts them into the receiver, and tells how they land.
+ * @returns the best first; what the server cannot make just now is left out
+ */
+export async function tryChanges(
+  request: TrialRequest,
+  changes: readonly Change[],
+  signal: AbortSignal,
+): Promise<readonly TriedChange[]> {
+  const tried: TriedChange[] = [];
+  for (const change of changes) {
+    const sample = await sampleOf(request, change, signal).catch((error: unknown) => {
+      stopIfAborted(signal);
+      if (formatById(change.format)!.maker === 'server') return null;
+      throw error;
+    });
+    if (!sample) continue;
+    const { psnr } = await trialLanding(sample, signal);
+    tried.push({ change, psnr });
+  }
+  return tried.sort((a, b) => (b.psnr ?? Infinity) - (a.psnr ?? Infinity));
+}
+
+/** A file of only the moments that are tried, by other settings. */
+async function sampleOf(
+  request: TrialRequest,
+  change: Change,
+  signal: AbortSignal,
+): Promise<TrialRequest> {
+  const settings = { ...request.job.settings, ...change };
+  const own = request.job.bundle;
+  const overlay = own.document as Overlay;
+  const bundle = { ...own, document: onSentBackdrop(overlay, settings) };
+  const [whole] = planFiles(overlay, settings);
+  const frames = spread(whole.frames.length).map((index) => whole.frames[index]);
+  const planned = { ...whole, frames };
+  const { crop } = request;
+  const artist = new Artist();
+  try {
+    const target = targetOf(bundle, settings, planned, crop, null);
+    const unwatched = () => undefined;
+    const file = await encode({
+      ...{ artist, bundle, settings, planned, target, crop, signal },
+      ...{ progress: unwatched, onWait: unwatched },
+    });
+    return { ...request, job: { bundle: own, settings }, planned, file };
+  } finally {
+    artist.close();
+  }
+}

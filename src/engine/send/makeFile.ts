@@ -1,0 +1,138 @@
+import type { Bundle, Overlay } from '@/core/document';
+import { sentSize } from '@/core/formats';
+import { firstSettings, type SendSettings } from '@/core/sending/settings';
+import {
+  onSentBackdrop,
+  plannedName,
+  planFiles,
+  type Part,
+  type PlannedFile,
+} from '@/core/sending/plan';
+import type { Box } from '@/core/scene';
+import { Artist } from '../artist';
+import type { Progress } from '../progress';
+import { Mixer } from '../sound/mixer';
+import { artworkBounds } from './crop';
+import { encode } from './encoders';
+import { readBack, type ReadBack } from './readBack';
+import { makeTimeline } from './timeline';
+import type { EncodeTarget, Making } from './types';
+
+/** A document with the settings it is to be sent by. */
+export interface SendJob {
+  readonly bundle: Bundle;
+  readonly settings: SendSettings;
+}
+
+/** A file that was made and read back. */
+export interface Made {
+  readonly file: Blob;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly format: string;
+  readonly part: Part | null;
+  /** The part of the document it shows, in document pixels; null for all. */
+  readonly crop: Box | null;
+  /** Null where there are no pictures in it to read back. */
+  readonly readBack: ReadBack | null;
+}
+
+/** Which part of the work is under way; `ahead` are encodes of others that the server does first. */
+export type SendStage =
+  | { readonly kind: 'looking' | 'making' | 'reading back' }
+  | { readonly kind: 'waiting'; readonly ahead: number };
+
+/** How far a file is, and whether to go on. */
+export interface Watch {
+  readonly onStage: (stage: SendStage) => void;
+  readonly progress: Progress;
+  readonly signal: AbortSignal;
+}
+
+/**
+ * Makes one file and reads it back: only a file that holds what was meant is given out.
+ * @throws MoonError 'stopped' | 'server-away' | 'encode-failed' | 'read-back-differs'
+ */
+export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch): Promise<Made> {
+  const { settings } = job;
+  if (planned.format.timeline) return makeLandingTimeline(job, planned, watch);
+  const bundle = { ...job.bundle, document: onSentBackdrop(job.bundle.document, settings) };
+  const sound = soundOf(bundle, planned);
+  const artist = new Artist();
+  const { onStage, progress, signal } = watch;
+  try {
+    if (settings.crop) onStage({ kind: 'looking' });
+    const crop = settings.crop
+      ? await artworkBounds(artist, bundle, planned.frames, progress, signal)
+      : null;
+    const target = targetOf(bundle, settings, planned, crop, sound?.heard ?? null);
+    onStage({ kind: 'making' });
+    const work: Making = {
+      ...{ artist, bundle, settings, planned, target, crop, progress, signal },
+      onWait: (ahead) => onStage(ahead > 0 ? { kind: 'waiting', ahead } : { kind: 'making' }),
+    };
+    const file = await encode(work);
+    onStage({ kind: 'reading back' });
+    const report = await readBack(file, work);
+    return { ...sentAs(job, planned, target), file, crop, readBack: report };
+  } finally {
+    artist.close();
+    sound?.close();
+  }
+}
+
+const sentAs = (
+  job: SendJob,
+  planned: PlannedFile,
+  { width, height }: { readonly width: number; readonly height: number },
+) => ({
+  name: plannedName(job.bundle.document, job.settings, planned, { width, height }),
+  width,
+  height,
+  format: planned.format.id,
+  part: planned.part,
+});
+
+/** @param crop the part of the document that is shown; null for all */
+export function targetOf(
+  { document }: Bundle,
+  { scale }: SendSettings,
+  { format, frames, rate }: PlannedFile,
+  crop: Box | null,
+  sound: EncodeTarget['sound'],
+): EncodeTarget {
+  const shown = crop
+    ? { width: crop.right - crop.left, height: crop.bottom - crop.top }
+    : { width: document.width, height: document.height };
+  return { ...sentSize(shown, format, scale), rate, frames: frames.length, sound };
+}
+
+/** What is heard with each planned frame; null where nothing is. */
+function soundOf(bundle: Bundle, { format, frames }: PlannedFile) {
+  if (!format.sounds || bundle.document.kind !== 'landing') return null;
+  const mixer = new Mixer(bundle);
+  if (mixer.isSilent) return null;
+  const end = frames.at(-1)! + 1;
+  return {
+    heard: (index: number) => mixer.block(frames[index], frames[index + 1] ?? end),
+    close: () => mixer.close(),
+  };
+}
+
+/** A landing as a timeline with its media, its overlays made clear clips on the way. */
+async function makeLandingTimeline(
+  job: SendJob,
+  planned: PlannedFile,
+  watch: Watch,
+): Promise<Made> {
+  watch.onStage({ kind: 'making' });
+  const makeClip = async (overlay: Overlay): Promise<Blob> => {
+    const settings: SendSettings = { ...firstSettings('vp9'), backdrop: { kind: 'clear' } };
+    const clip = { bundle: { ...job.bundle, document: overlay }, settings };
+    const [whole] = planFiles(overlay, settings);
+    return (await makeFile(clip, whole, { ...watch, onStage: () => undefined })).file;
+  };
+  const file = await makeTimeline(job.bundle, makeClip, watch.signal);
+  return { ...sentAs(job, planned, job.bundle.document), file, crop: null, readBack: null };
+}

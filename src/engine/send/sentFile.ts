@@ -1,0 +1,156 @@
+import { BlobSource, VideoSampleSink } from 'mediabunny';
+import { MoonError } from '@/core/errors';
+import type { Format } from '@/core/formats';
+import { readPngMovie, type PictureAt } from '@/core/formats/files/pngMovie';
+import { readStoredZip } from '@/core/formats/files/storedZip';
+import { framesToSeconds, type Rate } from '@/core/time';
+import { openInput } from '../frameReader';
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+/** Half a millisecond: containers round times to as much. */
+const ROUNDING = 0.0005;
+
+export interface Drawable {
+  readonly draw: (context: Context) => void;
+}
+
+/**
+ * Draws frames of a file one after the other on a canvas that is cleared each time.
+ * @param indices in order
+ * @throws MoonError 'read-back-differs' where one cannot be read
+ */
+export async function eachFrame(
+  decoded: Decoded,
+  indices: readonly number[],
+  rate: Rate,
+  context: Context,
+  use: (step: number) => Promise<void>,
+): Promise<void> {
+  let step = 0;
+  for await (const frame of decoded.frameAt(indices, rate)) {
+    if (!frame) break;
+    context.clearRect(0, 0, context.canvas.width, context.canvas.height);
+    frame.draw(context);
+    await use(step++);
+  }
+  if (step < indices.length) throw differs(`its frame ${indices[step]} cannot be read`);
+}
+
+/** A sent file, opened to be looked at. */
+export interface Decoded {
+  readonly width: number;
+  readonly height: number;
+  readonly frames: number;
+  /** Frames by their numbers, in order; each is to be drawn before the next is asked for. */
+  readonly frameAt: (indices: readonly number[], rate: Rate) => AsyncIterable<Drawable | null>;
+  readonly close: () => void;
+}
+
+/** @throws MoonError 'read-back-differs' where it cannot be opened */
+export function openSentFile(file: Blob, format: Format): Promise<Decoded> {
+  if (!format.moving) return openStill(file);
+  if (format.id === 'png-frames') return openPictures(file, readFrames);
+  if (format.id === 'png-mov') return openPictures(file, readMovie);
+  return format.mime.startsWith('image/') ? openMovingPicture(file, format.mime) : openVideo(file);
+}
+
+async function openMovingPicture(file: Blob, type: string): Promise<Decoded> {
+  // To decoders a PNG that moves is a PNG.
+  const known = type === 'image/apng' ? 'image/png' : type;
+  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type: known });
+  await decoder.tracks.ready;
+  await decoder.completed;
+  const { frameCount } = decoder.tracks.selectedTrack!;
+  const { image: first } = await decoder.decode({ frameIndex: 0 });
+  const size = { width: first.displayWidth, height: first.displayHeight };
+  first.close();
+  return {
+    ...size,
+    frames: frameCount,
+    frameAt: async function* (indices) {
+      for (const frameIndex of indices) {
+        const { image } = await decoder.decode({ frameIndex });
+        yield { draw: (context) => context.drawImage(image, 0, 0) };
+        image.close();
+      }
+    },
+    close: () => decoder.close(),
+  };
+}
+
+type ReadFile = (from: number, to: number) => Promise<Uint8Array>;
+type PicturePlaces = (read: ReadFile, bytes: number) => Promise<readonly PictureAt[]>;
+
+const readFrames: PicturePlaces = readStoredZip;
+const readMovie: PicturePlaces = async (read, bytes) => (await readPngMovie(read, bytes)).pictures;
+
+/** A file that holds whole pictures, each decoded by itself. */
+async function openPictures(file: Blob, places: PicturePlaces): Promise<Decoded> {
+  const read: ReadFile = async (from, to) =>
+    new Uint8Array(await file.slice(from, to).arrayBuffer());
+  const pictures = await places(read, file.size).catch(() => {
+    throw differs('it cannot be read');
+  });
+  const bitmapOf = (index: number) => {
+    const { from, to } = pictures[index];
+    return createImageBitmap(file.slice(from, to, 'image/png'));
+  };
+  const first = await bitmapOf(0);
+  const size = { width: first.width, height: first.height };
+  first.close();
+  return {
+    ...size,
+    frames: pictures.length,
+    frameAt: async function* (indices) {
+      for (const index of indices) {
+        const bitmap = await bitmapOf(index);
+        yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
+        bitmap.close();
+      }
+    },
+    close: () => undefined,
+  };
+}
+
+async function openStill(file: Blob): Promise<Decoded> {
+  const bitmap = await createImageBitmap(file);
+  return {
+    width: bitmap.width,
+    height: bitmap.height,
+    frames: 1,
+    frameAt: async function* () {
+      yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
+    },
+    close: () => bitmap.close(),
+  };
+}
+
+async function openVideo(file: Blob): Promise<Decoded> {
+  const input = openInput(new BlobSource(file));
+  const track = await input.getPrimaryVideoTrack();
+  if (!track) throw differs('it holds no video');
+  const sink = new VideoSampleSink(track);
+  const { packetCount } = await track.computePacketStats();
+  const first = await track.getFirstTimestamp();
+  return {
+    width: track.displayWidth,
+    height: track.displayHeight,
+    frames: packetCount,
+    frameAt: async function* (indices, rate) {
+      const times = indices.map((index) => first + framesToSeconds(index, rate) + ROUNDING);
+      for await (const sample of sink.samplesAtTimestamps(times)) {
+        yield sample && { draw: (context) => sample.draw(context, 0, 0) };
+        sample?.close();
+      }
+    },
+    close: () => input.dispose(),
+  };
+}
+
+/** @param what is wrong with the file */
+export const differs = (what: string): MoonError =>
+  new MoonError(
+    'read-back-differs',
+    `The file was made, but reading it back shows that ${what}. It was not kept; press Send again.`,
+  );

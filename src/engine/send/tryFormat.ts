@@ -1,0 +1,103 @@
+import { BlobSource, EncodedPacketSink } from 'mediabunny';
+import { EnlargedPictures } from '@/core/check';
+import type { Bundle } from '@/core/document';
+import { sentSize } from '@/core/formats';
+import { sceneAt } from '@/core/scene';
+import { estimatedBytes, sampleRuns } from '@/core/sending/estimate';
+import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
+import { Artist } from '../artist';
+import { openInput } from '../frameReader';
+import type { Progress } from '../progress';
+import { encode } from './encoders';
+import { targetOf, type SendJob } from './makeFile';
+import { compareFile, pixels, type Truth } from './readBack';
+import type { Making } from './types';
+
+/** What a format would make of a document, found on sampled frames that were really encoded. */
+export interface FormatTrial extends Truth {
+  readonly bytes: number;
+  readonly width: number;
+  readonly height: number;
+  /** File pixels per pixel of the picture or clip that is enlarged most; 0 without any. */
+  readonly enlarged: number;
+}
+
+const UNWATCHED: Progress = () => undefined;
+
+/**
+ * Encodes sampled frames in a job's format, reads them back, and holds them against what was meant.
+ * @returns null for what holds no pictures of its own
+ */
+export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<FormatTrial | null> {
+  const { settings } = job;
+  const bundle = { ...job.bundle, document: onSentBackdrop(job.bundle.document, settings) };
+  const files = planFiles(bundle.document, settings);
+  const { format, rate } = files[0];
+  if (format.timeline) return null;
+  const frames = files.flatMap((file) => file.frames);
+  const artist = new Artist();
+  try {
+    const moves = format.between ? await movesOf(artist, bundle, frames) : frames.map(() => true);
+    const runs = sampleRuns(moves, format);
+    const sampled: PlannedFile = {
+      format,
+      rate,
+      part: null,
+      frames: runs.flatMap(({ from, to }) => frames.slice(from, to)),
+    };
+    // Where margins are cropped, what is measured is the picture with them: they cost next to nothing.
+    const target = targetOf(bundle, settings, sampled, null, null);
+    const work: Making = {
+      ...{ artist, bundle, settings, planned: sampled, target, crop: null },
+      ...{ progress: UNWATCHED, onWait: () => undefined, signal },
+    };
+    const file = await encode(work);
+    const { meanColour: _colour, ...truth } = await compareFile(file, work, pixels);
+    const sizes = format.between ? await packetSizes(file) : null;
+    const enlarged = (await mostEnlarged(work)) * settings.scale;
+    const bytes = estimatedBytes({ runs, moves, rate }, file.size, sizes);
+    return { ...truth, bytes, enlarged, ...sentSize(bundle.document, format, settings.scale) };
+  } finally {
+    artist.close();
+  }
+}
+
+/** Of each frame, whether its scene differs from the one before. */
+async function movesOf(
+  artist: Artist,
+  bundle: Bundle,
+  frames: readonly number[],
+): Promise<readonly boolean[]> {
+  const assets = await artist.assets(bundle);
+  let before = '';
+  return frames.map((frame) => {
+    const scene = JSON.stringify(sceneAt(bundle.document, frame, assets));
+    const moves = scene !== before;
+    before = scene;
+    return moves;
+  });
+}
+
+async function mostEnlarged({ artist, bundle, planned }: Making): Promise<number> {
+  const assets = await artist.assets(bundle);
+  const pictures = new EnlargedPictures();
+  for (const frame of planned.frames) {
+    pictures.add(sceneAt(bundle.document, frame, assets).items, frame);
+  }
+  return Math.max(0, ...pictures.all().map(({ scale }) => scale));
+}
+
+/** Bytes of each frame of a video, with those of its alpha. */
+async function packetSizes(file: Blob): Promise<readonly number[]> {
+  const input = openInput(new BlobSource(file));
+  try {
+    const track = (await input.getPrimaryVideoTrack())!;
+    const sizes: number[] = [];
+    for await (const packet of new EncodedPacketSink(track).packets()) {
+      sizes.push(packet.byteLength + (packet.sideData.alpha?.byteLength ?? 0));
+    }
+    return sizes;
+  } finally {
+    input.dispose();
+  }
+}

@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import Svg, { Rect, Text } from 'react-native-svg';
+import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+import { bytes } from './figures';
+
+export interface SizeBar {
+  readonly name: string;
+  /** Bytes of the file: as estimated, and as made; null where it was not. */
+  readonly estimated: number | null;
+  readonly made: number | null;
+}
+
+const ROW = 26;
+const NAMES = 104;
+const FIGURES = 64;
+
+/** How large each format's file is, estimated and true. */
+export function SizeChart({ bars }: { readonly bars: readonly SizeBar[] }) {
+  const tokens = useTokens();
+  const [width, setWidth] = useState(0);
+  const largest = Math.max(...bars.flatMap(({ estimated, made }) => [estimated ?? 0, made ?? 0]));
+  const length = (size: number) => Math.max(2, (size / largest) * (width - NAMES - FIGURES));
+  return (
+    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+      <Words kind="strong">Size by format</Words>
+      <Words kind="small" soft>
+        Light bars are estimated from sampled frames, dark ones are files that were made.
+      </Words>
+      <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+        <Svg width={width || 1} height={bars.length * ROW} role="img" aria-label="Size by format">
+          {bars.map(({ name, estimated, made }, i) => {
+            const size = made ?? estimated ?? 0;
+            const label = { y: i * ROW + 17, fontSize: 12, fontFamily: FONT.text };
+            return [
+              <Text key={`${name} name`} {...label} x={0} fill={tokens.ink}>
+                {name}
+              </Text>,
+              estimated === null ? null : (
+                <Rect
+                  key={`${name} estimated`}
+                  x={NAMES}
+                  y={i * ROW + 5}
+                  width={length(estimated)}
+                  height={16}
+                  rx={4}
+                  fill={tokens.plumSoft}
+                />
+              ),
+              made === null ? null : (
+                <Rect
+                  key={`${name} made`}
+                  x={NAMES}
+                  y={i * ROW + 9}
+                  width={length(made)}
+                  height={8}
+                  rx={4}
+                  fill={tokens.plum}
+                />
+              ),
+              <Text
+                key={`${name} size`}
+                {...label}
+                x={NAMES + length(Math.max(estimated ?? 0, made ?? 0)) + 6}
+                fill={tokens.softInk}
+              >
+                {bytes(size)}
+              </Text>,
+            ];
+          })}
+        </Svg>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ card: { borderRadius: RADIUS.card, padding: 14, gap: 6 } });
