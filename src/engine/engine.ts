@@ -26,7 +26,7 @@ import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
-import type { TrialLanding, TrialRequest, TriedChange } from './receive/trialLanding';
+import type { Trial, TrialRequest } from './receive/trialLanding';
 import type { Delivery, SendJob, SendState } from './send';
 import type { FormatTrial } from './send/tryFormat';
 import type { ServerHealth } from './server';
@@ -42,7 +42,7 @@ export type { FoundLoop } from './lookThrough';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
 export type { Delivery, ReadBack, SendJob, SendStage, SendState, Sent } from './send';
-export type { TrialLanding, TrialRequest, TriedChange } from './receive/trialLanding';
+export type { Trial, TrialLanding, TrialRequest, TriedChange } from './receive/trialLanding';
 export type { FormatTrial } from './send/tryFormat';
 export type { ServerHealth } from './server';
 export type { MeasuredSound } from './sound/measureSound';
@@ -193,12 +193,11 @@ export const engine = {
   ): Promise<Delivery> => sender().send(jobs, proxy(onState), proxy(progress), signal),
   tryFormat: (job: SendJob, signal: AbortSignal): Promise<FormatTrial | null> =>
     bench().tryFormat(job, signal),
-  trialLanding: (request: TrialRequest, signal: AbortSignal): Promise<TrialLanding> =>
-    bench().trialLanding(request, signal),
-  tryChanges: (
+  trialLanding: (
     request: TrialRequest,
     changes: readonly Change[],
+    progress: Progress,
     signal: AbortSignal,
-  ): Promise<readonly TriedChange[]> => bench().tryChanges(request, changes, signal),
+  ): Promise<Trial> => bench().trialLanding(request, changes, proxy(progress), signal),
   serverHealth: (): Promise<ServerHealth | null> => sender().serverHealth(),
 };

@@ -7,7 +7,7 @@ import { sweepMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
 import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
-import { trialLanding, tryChanges } from './receive/trialLanding';
+import { trialLanding } from './receive/trialLanding';
 import { clearScratchFiles, send } from './send';
 import { tryFormat } from './send/tryFormat';
 import { serverHealth } from './server';
@@ -70,7 +70,6 @@ const api = {
   send,
   tryFormat,
   trialLanding,
-  tryChanges,
   serverHealth,
 };
 

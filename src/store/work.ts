@@ -17,6 +17,7 @@ export type {
   Sent,
   ServerHealth,
   Split,
+  Trial,
   TrialLanding,
   TriedChange,
   WordsAs,
@@ -47,6 +48,5 @@ export const work = {
   send: engine.send,
   tryFormat: engine.tryFormat,
   trialLanding: engine.trialLanding,
-  tryChanges: engine.tryChanges,
   serverHealth: engine.serverHealth,
 };

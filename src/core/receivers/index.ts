@@ -113,8 +113,8 @@ const sameKind = (own: Backdrop, wanted: Backdrop): boolean =>
   own.kind === wanted.kind && blends(own) === blends(wanted);
 
 /**
- * Changes worth trying where a file does not land as it was meant: each backdrop the receiver can use,
- * in the best format for it that it reads.
+ * Changes worth trying where a file does not land as it was meant: each backdrop the receiver can use
+ * in the best format that it reads, and the second best where that one needs no colour taken out.
  */
 export function changesFor(
   receiver: Receiver,
@@ -125,7 +125,7 @@ export function changesFor(
   const changes = backdrops.flatMap((backdrop) =>
     formatsFor({ ...document, backdrop })
       .filter((format) => able.includes(format) && receiver.reads.includes(format.id))
-      .slice(0, 2)
+      .slice(0, backdrop.kind === 'clear' ? 2 : 1)
       .map((format): Change => ({ format: format.id, backdrop })),
   );
   return changes.filter((change, i) => changes.findIndex((other) => same(other, change)) === i);

@@ -12,20 +12,21 @@ export interface Moment {
 }
 
 /** Moments of a file that are tried. */
-const TRIED = 6;
+export const TRIED = 6;
 
 /** Longest side at which files are tried, so that a trial of a 4K file takes no longer than one of HD. */
-const LONGEST = 1280;
+const LONGEST = 960;
 
 /** Moments evenly spread; the first and last frames of an overlay often show nothing. */
-export const spread = (count: number): readonly number[] =>
-  Array.from({ length: Math.min(TRIED, count) }, (_, i) =>
-    Math.floor(((i + 0.5) * count) / Math.min(TRIED, count)),
-  );
+export function spread(count: number, tried: number): readonly number[] {
+  const picked = Math.min(tried, count);
+  return Array.from({ length: picked }, (_, i) => Math.floor(((i + 0.5) * count) / picked));
+}
 
 /**
  * Decodes moments of a sent file.
  * @param length frames of the overlay; a still shows through all of them
+ * @param tried how many moments
  * @throws MoonError 'read-back-differs' where it cannot be read
  */
 export async function takeMoments(
@@ -33,6 +34,7 @@ export async function takeMoments(
   file: Blob,
   { frames, rate, format }: PlannedFile,
   length: number,
+  tried: number,
   signal: AbortSignal,
 ): Promise<readonly Moment[]> {
   const decoded = await openSentFile(file, format);
@@ -44,7 +46,7 @@ export async function takeMoments(
       { width: decoded.width * shrink, height: decoded.height * shrink },
       LONGEST,
     );
-    const indices = format.moving ? spread(frames.length) : [0];
+    const indices = format.moving ? spread(frames.length, tried) : [0];
     const pictures: OffscreenCanvasRenderingContext2D[] = [];
     const whole = softwareContext(decoded.width, decoded.height);
     await eachFrame(decoded, indices, rate, whole, async () => {
@@ -56,7 +58,7 @@ export async function takeMoments(
     });
     return format.moving
       ? pictures.map((picture, i) => ({ picture, overlayFrame: frames[indices[i]] }))
-      : spread(length).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));
+      : spread(length, tried).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));
   } finally {
     decoded.close();
   }

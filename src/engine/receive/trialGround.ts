@@ -29,6 +29,8 @@ export interface Seen {
 /** Footage with a place on it, on which both what was meant and what came are laid. */
 export class TrialGround {
   private readonly artist = new Artist();
+  /** What lies under and what was meant to be over it, by the overlay's frame and the file's size. */
+  private readonly known = new Map<string, Promise<{ under: Context; artwork: Context }>>();
 
   private constructor(
     private readonly bundle: Bundle,
@@ -61,18 +63,17 @@ export class TrialGround {
     setting: Setting,
   ): Promise<Seen> {
     const { ground, box } = this;
-    const under = await ground.at(overlayFrame);
-    const { width, height } = under;
+    const { under, artwork } = await this.momentAt(overlayFrame, picture.canvas);
+    const { width, height } = under.canvas;
     const shown = width / ground.landing.width;
     const place = multiply(scaling(shown, shown), ground.matrix);
-    const artwork = await this.artworkAt(overlayFrame, picture.canvas);
     const taken = taking(picture, setting);
-    const meant = pixels(onto(under, artwork.canvas, place, box, 'source-over'));
+    const meant = pixels(onto(under.canvas, artwork.canvas, place, box, 'source-over'));
     const mode = setting.kind === 'blend' ? setting.mode : 'source-over';
     const got = pixels(
       receiver.places
-        ? onto(under, taken.canvas, place, box, mode)
-        : onto(under, taken.canvas, ...fillingFrame(taken.canvas, under), mode),
+        ? onto(under.canvas, taken.canvas, place, box, mode)
+        : onto(under.canvas, taken.canvas, ...fillingFrame(taken.canvas, under.canvas), mode),
     );
     throughI420(got, width, height);
     return {
@@ -91,19 +92,30 @@ export class TrialGround {
     this.ground.close();
   }
 
-  /** What the file shows of the overlay, as it was meant. */
-  private async artworkAt(frame: number, { width, height }: OffscreenCanvas): Promise<Context> {
+  private momentAt(frame: number, { width, height }: OffscreenCanvas) {
+    const key = `${frame} ${width} ${height}`;
+    const known = this.known.get(key) ?? this.paintMoment(frame, width, height);
+    this.known.set(key, known);
+    return known;
+  }
+
+  private async paintMoment(frame: number, width: number, height: number) {
     const artwork = softwareContext(width, height);
     await paintArtwork(this.artist, artwork, this.bundle, frame, this.box);
-    return artwork;
+    return { under: copyOf(await this.ground.at(frame)), artwork };
   }
+}
+
+function copyOf(canvas: OffscreenCanvas): Context {
+  const copy = softwareContext(canvas.width, canvas.height);
+  copy.drawImage(canvas, 0, 0);
+  return copy;
 }
 
 /** What a receiver makes of a decoded picture. */
 function taking({ canvas }: Context, setting: Setting): Context {
   const { width, height } = canvas;
-  const taken = softwareContext(width, height);
-  taken.drawImage(canvas, 0, 0);
+  const taken = copyOf(canvas);
   const frame = taken.getImageData(0, 0, width, height);
   takeIn(frame.data, width, height, setting);
   taken.putImageData(frame, 0, 0);

@@ -1,6 +1,4 @@
 import type { Bundle, Overlay } from '@/core/document';
-import { MoonError } from '@/core/errors';
-import { formatById } from '@/core/formats';
 import { summarise } from '@/core/matte/compare';
 import { cannotOpen, receiverById, type Change, type Receiver } from '@/core/receivers';
 import { psnrOf } from '@/core/receivers/difference';
@@ -8,11 +6,11 @@ import { cornerColour, settingsOf, type Setting } from '@/core/receivers/takeIn'
 import type { Box } from '@/core/scene';
 import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
 import { Artist } from '../artist';
-import { stopIfAborted } from '../progress';
+import { stopIfAborted, type Progress } from '../progress';
 import { encode } from '../send/encoders';
 import { targetOf, type SendJob } from '../send/makeFile';
 import { pixels } from '../send/readBack';
-import { spread, takeMoments, type Moment } from './moments';
+import { spread, takeMoments, TRIED, type Moment } from './moments';
 import { TrialGround, type Seen } from './trialGround';
 
 /** A sent file, what it was made of, and where it is to land. */
@@ -40,33 +38,74 @@ export interface TrialLanding {
   readonly pictures: readonly Blob[];
 }
 
+/** A change, and how near its file would come to what was meant, dB; null when nothing would differ. */
+export interface TriedChange {
+  readonly change: Change;
+  readonly psnr: number | null;
+}
+
+export interface Trial {
+  /** Null where the receiver cannot open the file. */
+  readonly landing: TrialLanding | null;
+  /** Changes that were tried, the best first; what the server cannot make just now is left out. */
+  readonly changes: readonly TriedChange[];
+}
+
+/** Moments at which a change is tried. */
+const TRIED_OF_CHANGE = 3;
+
 /**
  * Puts a file into a receiver, set as well as it can be, and holds what it makes of it against what
- * was meant.
- * @throws MoonError 'not-found' where it cannot open the file, or the overlay is not on the landing
+ * was meant; then does so with a few frames of what could be sent instead.
+ * @throws MoonError 'not-found' where the overlay is not on the landing
  */
 export async function trialLanding(
-  { job, planned, file, crop, receiver: id, around }: TrialRequest,
+  request: TrialRequest,
+  changes: readonly Change[],
+  progress: Progress,
   signal: AbortSignal,
-): Promise<TrialLanding> {
-  const receiver = receiverById(id)!;
-  const refused = cannotOpen(receiver, planned.format);
-  if (refused) throw new MoonError('not-found', refused);
+): Promise<Trial> {
+  const receiver = receiverById(request.receiver)!;
+  const { job, planned, crop, around } = request;
   const ground = await TrialGround.on(job.bundle, crop, around);
+  const total = changes.length + 1;
   try {
-    const { length } = job.bundle.document;
-    const moments = await takeMoments(receiver, file, planned, length, signal);
-    const { canvas } = moments[0].picture;
-    const corner = cornerColour(pixels(moments[0].picture), canvas.width, canvas.height);
-    let best: Judged | null = null;
-    for (const setting of settingsOf(receiver.laying, corner)) {
-      const judged = await judge(ground, moments, receiver, setting, signal);
-      if (!best || judged.squared < best.squared) best = judged;
+    const opens = cannotOpen(receiver, planned.format) === null;
+    const best = opens ? await bestSetting(ground, receiver, request, TRIED, signal) : null;
+    const landing = best && (await reportOf(best, ground, receiver));
+    const tried: TriedChange[] = [];
+    for (const [i, change] of changes.entries()) {
+      progress(i + 1, total);
+      const sample = await sampleOf(request, change, signal);
+      if (!sample) continue;
+      const { squared } = await bestSetting(ground, receiver, sample, TRIED_OF_CHANGE, signal);
+      tried.push({ change, psnr: psnrOf(squared) });
     }
-    return await reportOf(best!, ground, receiver);
+    progress(total, total);
+    tried.sort((a, b) => (b.psnr ?? Infinity) - (a.psnr ?? Infinity));
+    return { landing, changes: tried };
   } finally {
     ground.close();
   }
+}
+
+async function bestSetting(
+  ground: TrialGround,
+  receiver: Receiver,
+  { job, planned, file }: Pick<TrialRequest, 'job' | 'planned' | 'file'>,
+  tried: number,
+  signal: AbortSignal,
+): Promise<Judged> {
+  const { length } = job.bundle.document;
+  const moments = await takeMoments(receiver, file, planned, length, tried, signal);
+  const { canvas } = moments[0].picture;
+  const corner = cornerColour(pixels(moments[0].picture), canvas.width, canvas.height);
+  let best: Judged | null = null;
+  for (const setting of settingsOf(receiver.laying, corner)) {
+    const judged = await judge(ground, moments, receiver, setting, signal);
+    if (!best || judged.squared < best.squared) best = judged;
+  }
+  return best!;
 }
 
 /** How a file looks with a receiver set in one way. */
@@ -124,47 +163,18 @@ async function reportOf(
   };
 }
 
-/** A change, and how near its file would come to what was meant, dB; null when nothing would differ. */
-export interface TriedChange {
-  readonly change: Change;
-  readonly psnr: number | null;
-}
-
-/**
- * Makes a few frames by each change, puts them into the receiver, and tells how they land.
- * @returns the best first; what the server cannot make just now is left out
- */
-export async function tryChanges(
-  request: TrialRequest,
-  changes: readonly Change[],
-  signal: AbortSignal,
-): Promise<readonly TriedChange[]> {
-  const tried: TriedChange[] = [];
-  for (const change of changes) {
-    const sample = await sampleOf(request, change, signal).catch((error: unknown) => {
-      stopIfAborted(signal);
-      if (formatById(change.format)!.maker === 'server') return null;
-      throw error;
-    });
-    if (!sample) continue;
-    const { psnr } = await trialLanding(sample, signal);
-    tried.push({ change, psnr });
-  }
-  return tried.sort((a, b) => (b.psnr ?? Infinity) - (a.psnr ?? Infinity));
-}
-
-/** A file of only the moments that are tried, by other settings. */
+/** A file of only the moments that are tried, by other settings; null where the server cannot make it. */
 async function sampleOf(
   request: TrialRequest,
   change: Change,
   signal: AbortSignal,
-): Promise<TrialRequest> {
+): Promise<Pick<TrialRequest, 'job' | 'planned' | 'file'> | null> {
   const settings = { ...request.job.settings, ...change };
   const own = request.job.bundle;
   const overlay = own.document as Overlay;
   const bundle = { ...own, document: onSentBackdrop(overlay, settings) };
   const [whole] = planFiles(overlay, settings);
-  const frames = spread(whole.frames.length).map((index) => whole.frames[index]);
+  const frames = spread(whole.frames.length, TRIED_OF_CHANGE).map((index) => whole.frames[index]);
   const planned = { ...whole, frames };
   const { crop } = request;
   const artist = new Artist();
@@ -175,7 +185,11 @@ async function sampleOf(
       ...{ artist, bundle, settings, planned, target, crop, signal },
       ...{ progress: unwatched, onWait: unwatched },
     });
-    return { ...request, job: { bundle: own, settings }, planned, file };
+    return { job: { bundle: own, settings }, planned, file };
+  } catch (error) {
+    stopIfAborted(signal);
+    if (whole.format.maker === 'server') return null;
+    throw error;
   } finally {
     artist.close();
   }

@@ -25,14 +25,14 @@ export async function eachFrame(
   indices: readonly number[],
   rate: Rate,
   context: Context,
-  use: (step: number) => Promise<void>,
+  look: (step: number) => Promise<void>,
 ): Promise<void> {
   let step = 0;
   for await (const frame of decoded.frameAt(indices, rate)) {
     if (!frame) break;
     context.clearRect(0, 0, context.canvas.width, context.canvas.height);
     frame.draw(context);
-    await use(step++);
+    await look(step++);
   }
   if (step < indices.length) throw differs(`its frame ${indices[step]} cannot be read`);
 }

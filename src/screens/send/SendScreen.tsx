@@ -27,7 +27,7 @@ import { SentBefore } from './SentBefore';
 import { SentCard } from './SentCard';
 import { SettingsCard } from './SettingsCard';
 import { SizeChart } from './SizeChart';
-import { TrialCard } from './TrialCard';
+import { TrialCard, type TrialOf } from './TrialCard';
 import { useFormatTrials, type FormatTrials } from './useFormatTrials';
 import { useSending, type Sending } from './useSending';
 
@@ -71,7 +71,9 @@ function Send({ bundle, go, heading }: SendProps) {
   const [past, setPast] = useState<readonly Past[]>([]);
   const { state, setState, progress, result, problem, run, stop } = useDelivery();
   const able = offered.filter(({ unable }) => unable === null).map(({ format }) => format.id);
-  const trials = useFormatTrials(bundle, settings, able, progress === null);
+  const trying = useLongWork<TrialOf>();
+  const idle = progress === null && trying.progress === null;
+  const trials = useFormatTrials(bundle, settings, able, idle);
   const unable = chosen ? chosen.unable : 'Choose a format.';
 
   const send = (jobs: readonly SendJob[], done: () => void) =>
@@ -120,11 +122,7 @@ function Send({ bundle, go, heading }: SendProps) {
         <SizeChart bars={sizeBars(sending, trials, past)} />
         <SentBefore sents={past.map(({ sent }) => sent)} />
         {tried && receiver ? (
-          <TrialCard
-            key={`${receiver.id} ${past.length}`}
-            {...{ ...tried, receiver, able }}
-            onChange={change}
-          />
+          <TrialCard {...{ ...tried, receiver, able, trying }} onChange={change} />
         ) : null}
       </ScrollView>
       <View style={styles.foot}>

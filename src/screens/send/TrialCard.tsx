@@ -2,19 +2,26 @@ import { useCallback, useMemo, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { nestedIn, type Bundle, type Overlay } from '@/core/document';
 import { formatById } from '@/core/formats';
-import { changesFor, type Change, type Receiver } from '@/core/receivers';
+import { cannotOpen, changesFor, type Change, type Receiver } from '@/core/receivers';
 import { planFiles } from '@/core/sending/plan';
 import { selectFootage, selectLandings } from '@/store/selectors';
 import { trialGround, groundOf } from '@/store/sending';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { work, type Sent, type SendJob, type TrialLanding, type TriedChange } from '@/store/work';
+import { work, type SendJob, type Sent, type Trial, type TrialLanding } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
+import { MoonProgress } from '@/ui/MoonProgress';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { useLongWork } from '../shared/useLongWork';
+import type { LongWork } from '../shared/useLongWork';
 import { usePictures } from '../shared/usePictures';
 import { decibels, percent } from './figures';
+
+/** A trial, and which file and receiver it was of. */
+export interface TrialOf extends Trial {
+  readonly file: Blob;
+  readonly receiver: string;
+}
 
 interface TrialCardProps {
   readonly sent: Sent;
@@ -23,38 +30,31 @@ interface TrialCardProps {
   readonly receiver: Receiver;
   /** Formats that can be made here and now. */
   readonly able: readonly string[];
+  readonly trying: LongWork<TrialOf>;
   readonly onChange: (change: Change) => void;
 }
 
-interface Tried {
-  readonly trial: TrialLanding;
-  /** The change that would help most; null where nothing would. */
-  readonly better: TriedChange | null;
-}
-
-/** From here on a change is worth the trouble, dB. */
-const WORTH = 1;
-
 /** The sent file itself, put through a receiver, beside what was meant. */
-export function TrialCard({ sent, job, receiver, able, onChange }: TrialCardProps) {
+export function TrialCard({ sent, job, receiver, able, trying, onChange }: TrialCardProps) {
   const tokens = useTokens();
   const overlay = job.bundle.document as Overlay;
   const { grounds, ground, choose, bundleOn } = useGrounds(overlay);
-  const { progress, result, problem, run, stop } = useLongWork<Tried>();
+  const { progress, problem, run, stop } = trying;
+  const known = trying.result?.file === sent.file && trying.result.receiver === receiver.id;
+  const result = known ? trying.result : null;
   const start = () =>
-    void run(async (_report, signal) => {
+    void run(async (report, signal) => {
       const planned = planFiles(overlay, job.settings).find(({ part }) => part === sent.part)!;
+      const { file, crop } = sent;
       const around = bundleOn(ground!);
-      const request = {
-        ...{ job, planned, file: sent.file, crop: sent.crop },
-        ...{ receiver: receiver.id, around },
-      };
-      const trial = await work.trialLanding(request, signal);
       const formats = able.flatMap((id) => formatById(id) ?? []);
-      const changes = changesFor(receiver, overlay, formats);
-      const [best] = await work.tryChanges(request, changes, signal);
-      const gain = (best?.psnr ?? Infinity) - (trial.psnr ?? Infinity);
-      return { trial, better: best && gain > WORTH ? best : null };
+      const trial = await work.trialLanding(
+        { job, planned, file, crop, receiver: receiver.id, around },
+        changesFor(receiver, overlay, formats),
+        report,
+        signal,
+      );
+      return { ...trial, file, receiver: receiver.id };
     });
   return (
     <View style={[styles.card, { backgroundColor: tokens.card }]}>
@@ -68,17 +68,25 @@ export function TrialCard({ sent, job, receiver, able, onChange }: TrialCardProp
         <Words>Bring in footage to land it on.</Words>
       )}
       {progress ? (
-        <Action label="Stop the trial" onPress={stop} />
+        <MoonProgress doing="Trying it, and what could be changed" {...progress} onStop={stop} />
       ) : (
         <Action label="Try it there" icon="moon-full" disabled={!ground} onPress={start} />
       )}
-      {progress ? <Words kind="small">Trying the file, then what could be changed …</Words> : null}
       {problem ? (
         <View role="alert">
           <Words style={{ color: tokens.rust }}>{problem}</Words>
         </View>
       ) : null}
-      {result ? <Result tried={result} onChange={onChange} /> : null}
+      {result ? (
+        <View role="group" aria-label="Trial result" style={styles.result}>
+          {result.landing ? (
+            <Landed landing={result.landing} />
+          ) : (
+            <Words>{cannotOpen(receiver, formatById(sent.format)!)}</Words>
+          )}
+          <Better trial={result} onChange={onChange} />
+        </View>
+      ) : null}
     </View>
   );
 }
@@ -102,19 +110,11 @@ function useGrounds(overlay: Overlay) {
 
 const LABELS = ['What was meant', 'What it will be', 'Where they differ'] as const;
 
-function Result({
-  tried,
-  onChange,
-}: {
-  readonly tried: Tried;
-  readonly onChange: TrialCardProps['onChange'];
-}) {
-  const { trial, better } = tried;
-  const tokens = useTokens();
-  const { worst, psnr, meanAlphaError } = trial;
+function Landed({ landing }: { readonly landing: TrialLanding }) {
+  const { worst, psnr, meanAlphaError } = landing;
   const alpha = meanAlphaError === null ? '' : ` · alpha off by ${percent(meanAlphaError)}`;
   return (
-    <View role="group" aria-label="Trial result" style={styles.result}>
+    <>
       <Words kind="strong">
         {psnr === null
           ? 'It lands as it was meant'
@@ -123,26 +123,41 @@ function Result({
       <Words kind="small" soft>
         {`Shown: frame ${worst.frame}, where it differs most; in the square it is ${decibels(worst.psnr)}.`}
       </Words>
-      <Pictures trial={trial} />
-      {better ? (
-        <View style={[styles.better, { backgroundColor: tokens.moonSoft }]}>
-          <Words>
-            {`${describe(better.change)} would help most: ${decibels(better.psnr)} instead of ${decibels(psnr)}.`}
-          </Words>
-          <Action label="Change to that" tone="soft" onPress={() => onChange(better.change)} />
-        </View>
-      ) : (
-        <Words kind="small">No other format or backdrop that was tried comes nearer.</Words>
-      )}
+      <Pictures landing={landing} />
+    </>
+  );
+}
+
+/** From here on a change is worth the trouble, dB. */
+const WORTH = 1;
+
+interface BetterProps {
+  readonly trial: Trial;
+  readonly onChange: TrialCardProps['onChange'];
+}
+
+/** The change that would help most. */
+function Better({ trial: { landing, changes }, onChange }: BetterProps) {
+  const tokens = useTokens();
+  const [best] = changes;
+  const now = landing ? (landing.psnr ?? Infinity) : -Infinity;
+  if (!best || (best.psnr ?? Infinity) - now <= WORTH) {
+    return <Words kind="small">No other format or backdrop that was tried comes nearer.</Words>;
+  }
+  const before = landing ? ` instead of ${decibels(landing.psnr)}` : '';
+  return (
+    <View style={[styles.better, { backgroundColor: tokens.moonSoft }]}>
+      <Words>{`${describe(best.change)} would help most: ${decibels(best.psnr)}${before}.`}</Words>
+      <Action label="Change to that" tone="soft" onPress={() => onChange(best.change)} />
     </View>
   );
 }
 
-function Pictures({ trial }: { readonly trial: TrialLanding }) {
+function Pictures({ landing }: { readonly landing: TrialLanding }) {
   const tokens = useTokens();
-  const make = useCallback(() => Promise.resolve(trial.pictures), [trial]);
+  const make = useCallback(() => Promise.resolve(landing.pictures), [landing]);
   const { urls } = usePictures(make);
-  const { left, top, right, bottom } = trial.worst.box;
+  const { left, top, right, bottom } = landing.worst.box;
   const place = useMemo(
     () => ({
       left: `${left * 100}%` as const,
