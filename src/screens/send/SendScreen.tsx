@@ -9,7 +9,7 @@ import { unqueued, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type Delivery, type SendJob, type SendState, type Sent } from '@/store/work';
 import { Action } from '@/ui/Action';
-import { Frame } from '@/ui/Frame';
+import { Frame, useWide } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
 import type { Step } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
@@ -63,6 +63,7 @@ interface Past {
 
 function Send({ bundle, go, heading }: SendProps) {
   const router = useRouter();
+  const wide = useWide();
   const dispatch = useAppDispatch();
   const { document } = bundle;
   const check = useAppSelector((state) => selectCheckState(state, document.id));
@@ -103,27 +104,33 @@ function Send({ bundle, go, heading }: SendProps) {
         <Words kind="small" soft>
           {describe(document)}
         </Words>
-        {document.kind === 'overlay' ? (
-          <ReceiverCard receiver={receiver} onChoose={sending.chooseReceiver} />
-        ) : null}
-        <Formats sending={sending} trials={trials} />
-        {chosen && !chosen.format.timeline ? (
-          <SettingsCard
-            {...{ document, format: chosen.format, settings, change }}
-            trial={trials.of(chosen.format.id) ?? null}
-          />
-        ) : null}
-        <Recipes document={document} settings={settings} onUse={change} />
-        <QueueCard
-          {...{ settings, document: document.id }}
-          busy={progress !== null}
-          onSendAll={sendAll}
-        />
-        <SizeChart bars={sizeBars(sending, trials, past)} />
-        <SentBefore sents={past.map(({ sent }) => sent)} />
-        {tried && receiver ? (
-          <TrialCard {...{ ...tried, receiver, able, trying }} onChange={change} />
-        ) : null}
+        <View style={wide ? styles.wide : styles.column}>
+          <View style={[styles.column, wide && styles.half]}>
+            {document.kind === 'overlay' ? (
+              <ReceiverCard receiver={receiver} onChoose={sending.chooseReceiver} />
+            ) : null}
+            <Formats sending={sending} trials={trials} />
+          </View>
+          <View style={[styles.column, wide && styles.half]}>
+            {chosen && !chosen.format.timeline ? (
+              <SettingsCard
+                {...{ document, format: chosen.format, settings, change }}
+                trial={trials.of(chosen.format.id) ?? null}
+              />
+            ) : null}
+            <Recipes document={document} settings={settings} onUse={change} />
+            <QueueCard
+              {...{ settings, document: document.id }}
+              busy={progress !== null}
+              onSendAll={sendAll}
+            />
+            <SizeChart bars={sizeBars(sending, trials, past)} />
+            <SentBefore sents={past.map(({ sent }) => sent)} />
+            {tried && receiver ? (
+              <TrialCard {...{ ...tried, receiver, able, trying }} onChange={change} />
+            ) : null}
+          </View>
+        </View>
       </ScrollView>
       <View style={styles.foot}>
         {problem ? <Problem text={problem} /> : null}
@@ -224,7 +231,10 @@ function Problem({ text }: { readonly text: string }) {
 
 const styles = StyleSheet.create({
   flex: { flex: 1 },
-  page: { padding: 16, paddingTop: 4, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
+  page: { padding: 16, paddingTop: 4, gap: 10, width: '100%', maxWidth: 1100, alignSelf: 'center' },
+  column: { gap: 10 },
+  wide: { flexDirection: 'row', gap: 16, alignItems: 'flex-start' },
+  half: { flex: 1, minWidth: 0 },
   formats: { gap: 10 },
   problem: { borderRadius: RADIUS.card, padding: 14 },
   foot: { padding: 12, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
