@@ -16,6 +16,7 @@ import { RATES, perSecond, type Rate } from '@/core/time';
 import { openFont } from './fonts';
 import { openInput } from './frameReader';
 import { hashOf, keepMedia } from './mediaStore';
+import { loadResvg } from './resvg';
 
 const LIMITS = {
   bytes: 2 * 1024 ** 3,
@@ -150,16 +151,10 @@ function sizeOf(bytes: Uint8Array, name: string): { width: number; height: numbe
   }
 }
 
-let resvg: Promise<typeof import('@resvg/resvg-wasm')> | null = null;
-
 /** Draws an SVG to PNG: from then on it is a picture like any other, and cannot do anything. */
 async function drawSvg(source: string, name: string): Promise<Uint8Array> {
   checkSvg(source, name);
-  resvg ??= import('@resvg/resvg-wasm').then(async (module) => {
-    await module.initWasm(fetch('/engine/resvg.wasm'));
-    return module;
-  });
-  const { Resvg } = await resvg;
+  const { Resvg } = await loadResvg();
   try {
     const drawing = new Resvg(source);
     const longest = Math.max(drawing.width, drawing.height);

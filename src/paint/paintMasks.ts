@@ -1,4 +1,5 @@
 import type { DrawItem, Mask } from '@/core/scene';
+import { featherStops } from '@/core/scene/featherStops';
 import { roundedPath } from '@/core/scene/shapeKinds/rounded';
 import { fillEverywhere, gradientOf } from './gradient';
 import type { PaintContext, PaintTools } from './tools';
@@ -93,33 +94,17 @@ function keepBox(
   }
 }
 
-/** Steps of the soft edge's curve: enough that no band is seen. */
-const STEPS = 8;
-
-/** Rises over `before` pixels at the start and falls over `after` pixels at the end. */
 function featherGradient(
   gradient: CanvasGradient,
   length: number,
   before: number,
   after: number,
 ): CanvasGradient {
-  // Feathers that would meet share the way.
-  const shrink = Math.min(1, length / Math.max(1e-9, before + after));
-  const stop = (at: number, alpha: number) =>
-    gradient.addColorStop(Math.min(1, Math.max(0, at)), `rgba(0,0,0,${alpha})`);
-  for (let i = 0; i <= STEPS; i++) {
-    const t = i / STEPS;
-    stop((t * before * shrink) / Math.max(1e-9, length), before === 0 ? 1 : smooth(t));
-  }
-  for (let i = STEPS; i >= 0; i--) {
-    const t = i / STEPS;
-    stop(1 - (t * after * shrink) / Math.max(1e-9, length), after === 0 ? 1 : smooth(t));
+  for (const { at, opacity } of featherStops(length, before, after)) {
+    gradient.addColorStop(at, `rgba(0,0,0,${opacity})`);
   }
   return gradient;
 }
-
-/** Smoothstep: level at both ends. */
-const smooth = (t: number): number => t * t * (3 - 2 * t);
 
 function keepItems(
   context: PaintContext,

@@ -8,6 +8,7 @@ import { pngFrames } from './list/pngFrames';
 import { pngMov } from './list/pngMov';
 import { pngStill } from './list/pngStill';
 import { prores4444 } from './list/prores4444';
+import { svg } from './list/svg';
 import { vp9 } from './list/vp9';
 import type { Format } from './types';
 
@@ -23,6 +24,7 @@ export const FORMATS: readonly Format[] = [
   animatedWebp,
   apng,
   pngFrames,
+  svg,
   gif,
   otio,
 ];
@@ -35,7 +37,7 @@ export function formatsFor(document: Overlay | Landing): readonly Format[] {
   const able = FORMATS.filter((format) =>
     document.kind === 'overlay'
       ? !format.timeline
-      : format.sounds || format.timeline || !format.moving,
+      : format.sounds || format.timeline || (!format.moving && !format.outlines),
   );
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }

@@ -12,6 +12,8 @@ export interface Format {
   readonly moving: boolean;
   /** A list of what lies where when, with the media, instead of pictures; for landings alone. */
   readonly timeline?: true;
+  /** Holds outlines instead of pixels; for overlays alone. */
+  readonly outlines?: true;
   /** Whether a landing's sound goes with it. */
   readonly sounds?: true;
   /** Most frames are told by what changed since the one before. */

@@ -1,7 +1,9 @@
 import { apngFile } from '@/core/formats/files/apng';
 import { pngMovie } from '@/core/formats/files/pngMovie';
+import { svgStill } from '@/core/formats/files/svgStill';
 import { webpFile } from '@/core/formats/files/webp';
 import { plainName } from '@/core/sending/fileName';
+import { sceneAt } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { stopIfAborted } from '../progress';
 import { gifEncoder } from './gif';
@@ -19,6 +21,7 @@ const WEBP: PictureKind = { type: 'image/webp', quality: 0.9 };
 /** Paints the planned frames and encodes them. */
 export async function encode(work: Making): Promise<Blob> {
   const { artist, bundle, planned, target, crop, progress, signal } = work;
+  if (planned.format.outlines) return drawOutlines(work);
   const encoder = await encoderFor(work);
   const context = softwareContext(target.width, target.height);
   try {
@@ -34,6 +37,13 @@ export async function encode(work: Making): Promise<Blob> {
     await encoder.cancel();
     throw error;
   }
+}
+
+async function drawOutlines({ artist, bundle, planned, target, crop }: Making): Promise<Blob> {
+  const { document } = bundle;
+  const scene = sceneAt(document, planned.frames[0], await artist.assets(bundle));
+  const whole = { left: 0, top: 0, right: document.width, bottom: document.height };
+  return new Blob([svgStill(scene, crop ?? whole, target)], { type: planned.format.mime });
 }
 
 function encoderFor(work: Making): Promise<Encoder> {

@@ -5,6 +5,7 @@ import { readPngMovie, type PictureAt } from '@/core/formats/files/pngMovie';
 import { readStoredZip } from '@/core/formats/files/storedZip';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { openInput } from '../frameReader';
+import { loadResvg } from '../resvg';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
@@ -49,6 +50,7 @@ export interface Decoded {
 
 /** @throws MoonError 'read-back-differs' where it cannot be opened */
 export function openSentFile(file: Blob, format: Format): Promise<Decoded> {
+  if (format.outlines) return openOutlines(file);
   if (!format.moving) return openStill(file);
   if (format.id === 'png-frames') return openPictures(file, readFrames);
   if (format.id === 'png-mov') return openPictures(file, readMovie);
@@ -111,6 +113,13 @@ async function openPictures(file: Blob, places: PicturePlaces): Promise<Decoded>
     },
     close: () => undefined,
   };
+}
+
+async function openOutlines(file: Blob): Promise<Decoded> {
+  const { Resvg } = await loadResvg();
+  const drawn = new Resvg(await file.text()).render();
+  const png = drawn.asPng() as Uint8Array<ArrayBuffer>;
+  return openStill(new Blob([png], { type: 'image/png' }));
 }
 
 async function openStill(file: Blob): Promise<Decoded> {
