@@ -56,7 +56,7 @@ function spansOf(document: Overlay | Landing, { span }: SendSettings): readonly 
     return [{ part: null, from, to }];
   }
   const stay = commonStay(document);
-  if (!stay) {
+  if (!stay || stay.start >= length) {
     throw new MoonError(
       'not-found',
       'Something always arrives or leaves, so there is no stay to send by itself. Send it whole.',
@@ -64,7 +64,7 @@ function spansOf(document: Overlay | Landing, { span }: SendSettings): readonly 
   }
   const parts: readonly PartSpan[] = [
     { part: 'arrive', from: 0, to: stay.start },
-    { part: 'stay', from: stay.start, to: stay.end },
+    { part: 'stay', from: stay.start, to: Math.min(length, stay.end) },
     { part: 'leave', from: stay.end, to: length },
   ];
   return parts.filter(({ from, to }) => from < to);

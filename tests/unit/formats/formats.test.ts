@@ -1,4 +1,3 @@
-import { gifDelay, hardenAlpha } from '@/core/formats/gif';
 import { formatById, FORMATS, formatsFor, sentSize, wouldLose } from '@/core/formats';
 import { fileName } from '@/core/sending/fileName';
 import { overlay } from '../fixtures';
@@ -40,21 +39,5 @@ describe('file names', () => {
     ['风筝', 'untitled.mov'],
   ])('%s becomes %s', (name, file) => {
     expect(fileName(name, 'mov')).toBe(file);
-  });
-});
-
-describe('GIF', () => {
-  it('times frames in whole hundredths that never drift', () => {
-    const rate = { num: 30, den: 1 };
-    const delays = Array.from({ length: 300 }, (_, frame) => gifDelay(frame, rate));
-    expect(delays.slice(0, 3)).toEqual([3, 4, 3]);
-    expect(delays.reduce((sum, delay) => sum + delay, 0)).toBe(1000);
-    expect(gifDelay(7, { num: 25, den: 1 })).toBe(4);
-  });
-
-  it('makes each pixel clear or solid', () => {
-    const pixels = Uint8ClampedArray.of(9, 9, 9, 127, 8, 8, 8, 128);
-    hardenAlpha(pixels, { matte: null, threshold: 0.5 });
-    expect([...pixels]).toEqual([0, 0, 0, 0, 8, 8, 8, 255]);
   });
 });
