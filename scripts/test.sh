@@ -8,6 +8,9 @@ missing=()
 [ -x "${CHROMIUM:-/usr/bin/chromium}" ] || missing+=(chromium)
 command -v ffmpeg >/dev/null || missing+=(ffmpeg)
 command -v webpinfo >/dev/null || missing+=(webp)
+for reader in mediainfo gifsicle apngdis; do
+  command -v "$reader" >/dev/null || missing+=("$reader")
+done
 if [ "${#missing[@]}" -gt 0 ]; then
   if [ "$(id -u)" != 0 ]; then
     echo "The tests need: ${missing[*]}. Install them with: sudo apt-get install ${missing[*]}"

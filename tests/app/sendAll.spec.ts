@@ -1,0 +1,204 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import type { Overlay } from '@/core/document';
+import { formatById } from '@/core/formats';
+import { backToKit, openDemoKit, openEmptyKit, savedKit, setNumber } from '../support/app';
+import { add, addMove, beginEmpty, section, setCanvas, unfold } from '../support/make';
+import {
+  decodeFrame,
+  overGrey,
+  painted,
+  pixelAt,
+  pngPixels,
+  probe,
+  testFile,
+} from '../support/media';
+import {
+  alphaOff,
+  apngFrames,
+  frameByOthers,
+  framesIn,
+  gifInfo,
+  mediaInfo,
+  shownByBrowser,
+  webpInfo,
+} from '../support/readers';
+
+/** Sends all that waits, and gives back the paths of the files in the zip, by name. */
+async function sendAll(page: Page, count: number): Promise<ReadonlyMap<string, string>> {
+  const downloaded = page.waitForEvent('download', { timeout: 150_000 });
+  await page.getByRole('button', { name: `Send all ${count}` }).click();
+  const zip = readFileSync(await (await downloaded).path());
+  await expect(page.getByRole('status')).toContainText('Read back: all');
+  return new Map(
+    Object.entries(unzipSync(zip)).map(([name, bytes]) => {
+      writeFileSync(testFile(name), bytes);
+      return [name, testFile(name)];
+    }),
+  );
+}
+
+async function addAs(page: Page, ...formats: readonly string[]): Promise<void> {
+  for (const format of formats) {
+    await page.getByRole('radio', { name: format }).click();
+    await page.getByRole('button', { name: 'Add this' }).click();
+  }
+}
+
+const SIZE = { width: 320, height: 180 };
+
+test('every format is read by programs that know nothing of the app, its alpha as it was painted', async ({
+  page,
+  context,
+}) => {
+  test.setTimeout(120_000);
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await setCanvas(page, SIZE.width, SIZE.height, 0.5);
+  await add(page, 'Words');
+  await section(page, 'Look');
+  await unfold(page, 'Drop shadow');
+  await page.getByRole('switch', { name: 'Drop shadow' }).click();
+  await section(page, 'Moves');
+  await addMove(page, 'Arrive', 'Fade');
+  await setNumber(page, 'Takes', 0.2);
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'APNG .apng' }).click();
+  await setNumber(page, 'Plays', 1);
+  const formats = {
+    'ProRes 4444 .mov': 'prores4444',
+    'VP9 .webm': 'vp9',
+    'PNG in MOV .mov': 'png-mov',
+    'PNG still .png': 'png',
+    'Animated WebP .webp': 'webp',
+    'APNG .apng': 'apng',
+    'PNG frames .zip': 'png-frames',
+    'SVG still .svg': 'svg',
+    'GIF .gif': 'gif',
+    'H.264 .mp4': 'h264',
+  };
+  await page.getByRole('button', { name: 'File name' }).click();
+  await page.getByRole('textbox', { name: 'Pattern' }).fill('{format} of {size}');
+  await addAs(page, ...Object.keys(formats));
+  const files = await sendAll(page, 10);
+  const file = (format: string) =>
+    files.get(`${format}-of-320x180.${formatById(format)!.extension}`)!;
+  await backToKit(page);
+  const overlay = (await savedKit(page)).overlays[0];
+
+  // ffprobe counts every frame, as do the tools of each format.
+  for (const format of ['prores4444', 'vp9', 'png-mov', 'apng', 'gif', 'h264']) {
+    expect(framesIn(file(format)), format).toBe(15);
+  }
+  expect(gifInfo(file('gif'))).toEqual({ frames: 15, loops: 'once' });
+  expect(webpInfo(file('webp'))).toEqual({ frames: 15, plays: 1 });
+  expect(apngFrames(file('apng'), 'all')).toHaveLength(15);
+  const numbered = unzipSync(readFileSync(file('png-frames')));
+  expect(Object.keys(numbered)).toHaveLength(15);
+  expect(mediaInfo(file('prores4444'))).toContain('ProRes');
+  expect(mediaInfo(file('vp9'))).toMatch(/WebM VP9/);
+  expect(mediaInfo(file('h264'))).toMatch(/MPEG-4 AVC/);
+  expect(mediaInfo(file('webp'))).toMatch(/WebP/);
+
+  // Their decoders find what was painted: half way through the fade, and at rest.
+  const whole = { 3: painted(overlay, 3), 10: painted(overlay, 10) };
+  for (const [format, least] of [
+    ['prores4444', 50],
+    ['vp9', 45],
+    ['png-mov', 50],
+    ['apng', 50],
+    ['webp', 38],
+  ] as const) {
+    for (const frame of [3, 10] as const) {
+      const found = await frameByOthers(file(format), format, frame);
+      expect(overGrey(found, whole[frame]).psnr, `${format} ${frame}`).toBeGreaterThan(least);
+      expect(alphaOff(found, whole[frame]), `${format} ${frame}`).toBeLessThan(0.002);
+    }
+  }
+  for (const format of ['png', 'svg']) {
+    const found = await frameByOthers(file(format), format, 0);
+    expect(overGrey(found, painted(overlay, 7)).psnr, format).toBeGreaterThan(33);
+  }
+  const third = await pngPixels(Buffer.from(numbered['new-overlay_0003.png']));
+  expect(overGrey(third, whole[3]).psnr).toBeGreaterThan(50);
+  // A GIF has hard edges: where the picture is all there or all clear, it agrees.
+  const gif = await frameByOthers(file('gif'), 'gif', 10);
+  const wrong = gif.data.filter((alpha, k) => {
+    const meant = whole[10].data[k];
+    return k % 4 === 3 && (meant === 0 || meant === 255) && alpha !== meant;
+  });
+  expect(wrong).toHaveLength(0);
+
+  // The browser shows the same over white and over black.
+  for (const [format, off] of [
+    ['vp9', 0.01],
+    ['webp', 0.01],
+    ['apng', 0.005],
+    ['png', 0.005],
+    ['svg', 0.02],
+  ] as const) {
+    const { mime } = formatById(format)!;
+    const shown = await shownByBrowser(context, file(format), mime, SIZE, 0.45);
+    const meant = format === 'png' || format === 'svg' ? painted(overlay, 7) : painted(overlay, 14);
+    expect(alphaOff(shown, meant), `${format} in the browser`).toBeLessThan(off);
+  }
+});
+
+/** What is sent of each of the kit: a saturated edge loses a little to VP9's chroma at half size. */
+const KIT = [
+  { name: 'Wind card', format: 'ProRes 4444 .mov', file: 'wind-card.mov', least: 50 },
+  { name: 'Gust call-out', format: 'VP9 .webm', file: 'gust-call-out.webm', least: 49.5 },
+] as const;
+const SECONDS = 1;
+
+test('the whole demo kit goes through Check and Send, in one zip', async ({ page }) => {
+  test.setTimeout(240_000);
+  await openDemoKit(page);
+  const kit = await savedKit(page);
+  for (const { name } of kit.overlays) {
+    await page.getByRole('link', { name: `Open ${name}` }).click();
+    await page.getByRole('link', { name: /^Check/ }).click();
+    await expect(page.getByText(/frames looked at/)).toBeVisible({ timeout: 60_000 });
+    await expect(
+      page.getByRole('heading', { name: /would go wrong|Good to go|Nothing would/ }),
+    ).toBeVisible();
+    await page.getByRole('link', { name: 'Send' }).click();
+    await setNumber(page, 'To', SECONDS);
+    const known = KIT.find((entry) => entry.name === name);
+    if (!known) await setNumber(page, 'Scale', 0.25);
+    await addAs(page, known?.format ?? 'PNG in MOV .mov');
+    await backToKit(page);
+  }
+  for (const { name } of kit.landings) {
+    await page.getByRole('tab', { name: /^Landings/ }).click();
+    await page.getByRole('link', { name: `Open ${name}` }).click();
+    await page.getByRole('link', { name: 'Send' }).click();
+    await setNumber(page, 'From', 1);
+    await setNumber(page, 'To', 1 + SECONDS);
+    await addAs(page, 'H.264 .mp4');
+    if (name !== kit.landings.at(-1)!.name) await backToKit(page);
+  }
+  const count = kit.overlays.length + kit.landings.length;
+  const files = await sendAll(page, count);
+  expect(files.size).toBe(count);
+  for (const path of files.values()) {
+    const { r_frame_rate: rate } = probe(path);
+    const [num, den] = rate.split('/').map(Number);
+    expect(framesIn(path)).toBe(Math.round((SECONDS * num) / den));
+  }
+  for (const { name, file, least } of KIT) {
+    const overlay = kit.overlays.find((entry: Overlay) => entry.name === name)!;
+    // In the middle of the arrival, and where it comes to rest.
+    for (const frame of [6, 20, 29]) {
+      const { psnr } = overGrey(decodeFrame(files.get(file)!, frame), painted(overlay, frame));
+      expect(psnr, `${name}, frame ${frame}`).toBeGreaterThan(least);
+    }
+  }
+  const opening = kit.landings.find(({ name }) => name === 'Episode opening')!;
+  const sent = files.get('episode-opening.mp4')!;
+  expect(probe(sent)).toMatchObject({ width: opening.width, height: opening.height });
+  // The card's band lies over the hill by the end of the second second.
+  const [r, g, b] = pixelAt(decodeFrame(sent, 28), 350, 585);
+  expect(r - Math.max(g, b)).toBeGreaterThan(60);
+});
