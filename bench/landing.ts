@@ -60,6 +60,7 @@ function clip(id: string, source: string, filters: string, shape: Shape): Clip {
     duration: seconds,
     rate: { num: rate, den: 1 },
     alpha: false,
+    cut: null,
   };
   return { footage, bytes };
 }

@@ -42,6 +42,7 @@ function keep(bytes: Buffer, extension: string, order: number, about: About): Fo
     version: DOCUMENT_VERSION,
     created: CREATED + order * 60_000,
     media: { hash, extension, bytes: bytes.length },
+    cut: null,
     ...about,
   };
 }

@@ -55,6 +55,7 @@ export async function importMedia(
     ...stamp,
     name: file.name.replace(/\.[^.]+$/, ''),
     media,
+    cut: null,
     ...measured,
   };
 }

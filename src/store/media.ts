@@ -1,8 +1,8 @@
 import type { Footage, Resource } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
-import { engine, type Progress } from '@/engine/engine';
+import { engine, type Progress, type Sent } from '@/engine/engine';
 import { mayChange, newId, noticedGone, stamp } from './actions';
-import { belongingSet, footageSet } from './kit';
+import { belongingSet, footageSet, type Editable } from './kit';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
 
@@ -28,6 +28,28 @@ export const importFiles =
       }
     }
     return brought;
+  };
+
+/** Brings in a file that was sent from here; a cropped one keeps where it belongs. */
+export const importSent =
+  (
+    { file, name, crop, width }: Sent,
+    { width: across, height }: Editable,
+  ): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return;
+    try {
+      const entry = await engine.importMedia(new File([file], name), stamp());
+      const scale = crop ? width / (crop.right - crop.left) : 1;
+      const cut = crop && {
+        ...{ left: crop.left, top: crop.top, scale },
+        canvas: { width: across, height },
+      };
+      dispatch(kept(entry.kind === 'footage' ? { ...entry, cut } : entry));
+      dispatch(noticed(`“${entry.name}” is in the kit.`));
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
   };
 
 /** Says why a file could not be read; one that the server could copy is kept at hand for that. */

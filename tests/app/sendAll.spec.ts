@@ -202,3 +202,101 @@ test('the whole demo kit goes through Check and Send, in one zip', async ({ page
   const [r, g, b] = pixelAt(decodeFrame(sent, 28), 350, 585);
   expect(r - Math.max(g, b)).toBeGreaterThan(60);
 });
+
+test('a receiver is chosen, its file tried on footage, and what would help most is changed', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await beginEmpty(page);
+  await setCanvas(page, 1920, 1080, 0.3);
+  await add(page, 'Rectangle');
+  await page.getByRole('link', { name: 'Send' }).click();
+  // The receiver leads to a format, and says what it cannot open.
+  await page.getByRole('radio', { name: 'Removes any one colour' }).click();
+  await expect(page.getByRole('radio', { name: 'H.264 .mp4' })).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'ProRes 4444 .mov' })).toContainText(
+    'It cannot open .mov',
+  );
+  // Against its advice: black behind, of which nothing is taken out as it should be.
+  await page.getByRole('button', { name: 'Backdrop in the file' }).click();
+  await page.getByRole('radio', { name: 'The overlay’s own' }).click();
+  await page.getByRole('radio', { name: 'Ignores transparency' }).click();
+  await page.getByRole('radio', { name: 'H.264 .mp4' }).click();
+  await expect(page.getByRole('radio', { name: 'H.264 .mp4' })).toContainText('turns black there');
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('Read back');
+  const figure = async () =>
+    Number(
+      /within ([\d.]+) dB/.exec(
+        (await page.getByRole('group', { name: 'Trial result' }).textContent())!,
+      )![1],
+    );
+  await page.getByRole('radio', { name: 'Hillside, morning' }).click();
+  await page.getByRole('button', { name: 'Try it there' }).click();
+  await expect(page.getByRole('group', { name: 'Trial result' })).toBeVisible({ timeout: 60_000 });
+  for (const picture of ['What was meant', 'What it will be', 'Where they differ']) {
+    await expect(page.getByRole('img', { name: picture })).toBeVisible();
+  }
+  const black = await figure();
+  expect(black).toBeLessThan(20);
+
+  // The same file where a colour can be taken out: a key colour would help most.
+  await page.getByRole('radio', { name: 'Removes green or blue' }).click();
+  await page.getByRole('radio', { name: 'The overlay’s own' }).click();
+  await page.getByRole('button', { name: 'Try it there' }).click();
+  await expect(page.getByText(/would help most/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/would help most/)).toContainText(/on #0000ff|on #00ff00/);
+  await page.getByRole('button', { name: 'Change to that' }).click();
+  await page.getByRole('button', { name: 'Send again' }).click();
+  await expect(page.getByRole('status')).toContainText('Read back');
+  await page.getByRole('button', { name: 'Try it there' }).click();
+  await expect(page.getByText(/No other format or backdrop/)).toBeVisible({ timeout: 60_000 });
+  expect(await figure()).toBeGreaterThan(black + 6);
+});
+
+test('a recipe remembers how something is sent, for the kit, and outlives a reload', async ({
+  page,
+}) => {
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await setCanvas(page, SIZE.width, SIZE.height, 1);
+  await add(page, 'Rectangle');
+  await section(page, 'Moves');
+  for (const phase of ['Arrive', 'Leave'] as const) {
+    await addMove(page, phase, 'Fade');
+    await setNumber(page, 'Takes', 0.2);
+  }
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'APNG .apng' }).click();
+  await setNumber(page, 'Scale', 0.5);
+  await page.getByRole('switch', { name: 'Arriving, staying, leaving as three files' }).click();
+  await page.getByRole('button', { name: 'Frame rate' }).click();
+  await page.getByRole('radio', { name: '15', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await page.getByRole('textbox', { name: 'Name of the recipe' }).fill('Small loops');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('APNG · 0.5 × · for the kit')).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByText('320 × 180 pixels')).toBeVisible();
+  await page.getByRole('button', { name: 'Use Small loops' }).click();
+  await expect(page.getByText('160 × 90 pixels')).toBeVisible();
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  const files = unzipSync(readFileSync(await (await downloaded).path()));
+  const names = ['arrive', 'stay', 'leave'].map((part) => `new-overlay-${part}.apng`);
+  expect(Object.keys(files)).toEqual(names);
+  for (const [name, frames] of [
+    [names[0], 3],
+    [names[1], 9],
+    [names[2], 3],
+  ] as const) {
+    writeFileSync(testFile(name), files[name]);
+    expect(probe(testFile(name))).toMatchObject({ width: 160, height: 90 });
+    expect(framesIn(testFile(name)), name).toBe(frames);
+  }
+  await page.getByRole('button', { name: 'Delete Small loops' }).click();
+  await expect(page.getByRole('button', { name: 'Use Small loops' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Use Small loops' })).toBeVisible();
+});

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { statSync, writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
-import { bringIn, openEmptyKit, send, setNumber } from '../support/app';
+import { backToKit, bringIn, openEmptyKit, savedKit, send, setNumber } from '../support/app';
 import { decodeFrame, probe, solidPixel, testFile, whereIs } from '../support/media';
 import { add, addMove, beginEmpty, section, setCanvas } from '../support/make';
 
@@ -81,4 +81,11 @@ test('J08: a badge for live streaming arrives with fade and growth, and goes out
   expect(Math.max(tight.left, tight.top)).toBeLessThanOrEqual(4);
   expect(Math.min(tight.right - width, tight.bottom - height)).toBeGreaterThanOrEqual(-5);
   await expect(page.getByRole('status')).toContainText('corner belongs at 55, 5');
+  // Each of the three is seen at its edge, and the cropped one knows its place once it is brought in.
+  await expect(page.getByRole('img', { name: 'An edge of it' })).toHaveCount(3);
+  await page.getByRole('button', { name: /^Bring .* into the kit$/ }).click();
+  await expect(page.getByText(/is in the kit/)).toBeVisible();
+  await backToKit(page);
+  const brought = (await savedKit(page)).footage.find(({ cut }) => cut !== null)!;
+  expect(brought.cut).toEqual({ left: 55, top: 5, scale: 2, canvas: { width: 400, height: 300 } });
 });

@@ -53,5 +53,6 @@ export const video = (change: Partial<Footage> = {}): Footage => ({
   duration: 4,
   rate: { num: 25, den: 1 },
   alpha: false,
+  cut: null,
   ...change,
 });

@@ -9,6 +9,7 @@ import {
   type Boil,
   type ChromaKey,
   type ClipTime,
+  type Cut,
   type Edges,
   type Fill,
   type Footage,
@@ -219,12 +220,21 @@ export function setShape(layer: ShapeLayer, shape: string): ShapeLayer {
 /** A still or a clip in a box of its own shape, made to fit the canvas when it is larger. */
 export function createFootageLayer(id: string, stack: Stack, footage: Footage): FootageLayer {
   const shrink = Math.min(1, stack.width / footage.width, stack.height / footage.height);
+  const layer = newLayer(id, stack);
+  const { place, width, height } = footage.cut
+    ? cutBack(layer.place, stack, footage, footage.cut)
+    : {
+        place: layer.place,
+        width: footage.width * shrink,
+        height: footage.height * shrink,
+      };
   const base = {
-    ...newLayer(id, stack),
+    ...layer,
+    place,
     name: footage.name,
     footage: footage.id,
-    width: Math.max(1, Math.round(footage.width * shrink)),
-    height: Math.max(1, Math.round(footage.height * shrink)),
+    width: Math.max(1, Math.round(width)),
+    height: Math.max(1, Math.round(height)),
     fit: 'cover' as const,
     border: null,
     key: null,
@@ -233,6 +243,21 @@ export function createFootageLayer(id: string, stack: Stack, footage: Footage): 
   return footage.type === 'video'
     ? { ...base, kind: 'clip', time: WHOLE_CLIP, sound: null }
     : { ...base, kind: 'picture' };
+}
+
+/** Where a cropped file lies when the canvas it was cut from lies in the middle, made to fit. */
+function cutBack(
+  place: LayerPlace,
+  stack: Stack,
+  footage: Footage,
+  { left, top, scale, canvas }: Cut,
+) {
+  const shrink = Math.min(1, stack.width / canvas.width, stack.height / canvas.height);
+  const width = footage.width / scale;
+  const height = footage.height / scale;
+  const x = stack.width / 2 + (left + (width - canvas.width) / 2) * shrink;
+  const y = stack.height / 2 + (top + (height - canvas.height) / 2) * shrink;
+  return { place: { ...place, x, y }, width: width * shrink, height: height * shrink };
 }
 
 /** Another overlay, live, made to fit the canvas when it is larger. */

@@ -10,7 +10,7 @@ export * from './sound';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
-export const DOCUMENT_VERSION = 5;
+export const DOCUMENT_VERSION = 6;
 
 /** A frame of footage to judge against; never exported. `strength` is 0 to 1. */
 export interface Guide {
@@ -63,6 +63,18 @@ export interface Footage {
   readonly duration: number;
   readonly rate: Rate | null;
   readonly alpha: boolean;
+  /** Where it belongs, when it was sent from here without its margins; else null. */
+  readonly cut: Cut | null;
+}
+
+/** What a file was cropped to when it was sent. */
+export interface Cut {
+  /** Its upper left corner, in pixels of the canvas it was cut from. */
+  readonly left: number;
+  readonly top: number;
+  /** File pixels per canvas pixel. */
+  readonly scale: number;
+  readonly canvas: { readonly width: number; readonly height: number };
 }
 
 /** A font brought in by the person; words name it by its id. */

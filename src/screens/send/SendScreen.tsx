@@ -2,7 +2,9 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
+import { formatById } from '@/core/formats';
 import { rateLabel, timecode } from '@/core/time';
+import { importSent } from '@/store/media';
 import { selectCheckState } from '@/store/selectors';
 import { queuedJobs } from '@/store/sending';
 import { unqueued, type Queued } from '@/store/session';
@@ -135,7 +137,11 @@ function Send({ bundle, go, heading }: SendProps) {
       <View style={styles.foot}>
         {problem ? <Problem text={problem} /> : null}
         {result ? (
-          <SentCard delivery={result} onDownload={() => download(result.file, result.name)} />
+          <SentCard
+            delivery={result}
+            onDownload={() => download(result.file, result.name)}
+            onBringIn={footageOf(result, (sent) => void dispatch(importSent(sent, document)))}
+          />
         ) : null}
         {progress ? (
           <MoonProgress
@@ -155,6 +161,13 @@ function Send({ bundle, go, heading }: SendProps) {
       </View>
     </Frame>
   );
+}
+
+/** Files of a kind that footage comes in, one at a time. */
+function footageOf({ sents }: Delivery, bringIn: (sent: Sent) => void): (() => void) | null {
+  const [sent] = sents;
+  const { timeline, id } = formatById(sent.format)!;
+  return sents.length > 1 || timeline || id === 'png-frames' ? null : () => bringIn(sent);
 }
 
 /** Making files, with what is being worked on. */

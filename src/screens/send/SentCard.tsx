@@ -9,10 +9,12 @@ import { bytes, foundIn } from './figures';
 interface SentCardProps {
   readonly delivery: Delivery;
   readonly onDownload: () => void;
+  /** Brings the file into the kit; null where it is no footage. */
+  readonly onBringIn: (() => void) | null;
 }
 
 /** What was made and read back, with what was found in it. */
-export function SentCard({ delivery, onDownload }: SentCardProps) {
+export function SentCard({ delivery, onDownload, onBringIn }: SentCardProps) {
   const tokens = useTokens();
   const { file, name, sents } = delivery;
   return (
@@ -22,6 +24,13 @@ export function SentCard({ delivery, onDownload }: SentCardProps) {
         <Words kind="strong">{`${name} · ${bytes(file.size)}`}</Words>
         {sents.length === 1 ? <OneFile sent={sents[0]} /> : <ManyFiles sents={sents} />}
       </View>
+      {onBringIn ? (
+        <IconAction
+          label={`Bring ${name} into the kit`}
+          icon="tray-arrow-down"
+          onPress={onBringIn}
+        />
+      ) : null}
       <IconAction label={`Download ${name} again`} icon="download-outline" onPress={onDownload} />
     </View>
   );
@@ -37,7 +46,7 @@ function OneFile({ sent }: { readonly sent: Sent }) {
       </Words>
       {sent.crop ? (
         <Words kind="small" soft>
-          {`Cropped: its upper left corner belongs at ${sent.crop.left}, ${sent.crop.top}`}
+          {`Cropped: its upper left corner belongs at ${sent.crop.left}, ${sent.crop.top}. Brought into the kit, it lands there.`}
         </Words>
       ) : null}
     </>

@@ -145,6 +145,23 @@ function whitePicture(): CanvasImageSource {
   return canvas as unknown as CanvasImageSource;
 }
 
+describe('footage that was cropped when it was sent', () => {
+  // A part of a 400 × 300 canvas, 100 × 50 from its corner at (260, 40), sent at twice the size.
+  const cut = { left: 260, top: 40, scale: 2, canvas: { width: 400, height: 300 } };
+  const part = video({ id: 'part', width: 200, height: 100, cut });
+  const on = (width: number, height: number) =>
+    createFootageLayer('p', { ...landing, width, height }, part);
+
+  it('lies where it was on its canvas, which lies in the middle', () => {
+    expect(on(400, 300)).toMatchObject({ width: 100, height: 50, place: { x: 310, y: 65 } });
+    expect(on(1920, 1080)).toMatchObject({ width: 100, height: 50, place: { x: 1070, y: 455 } });
+  });
+
+  it('shrinks with its canvas where that is too large', () => {
+    expect(on(200, 150)).toMatchObject({ width: 50, height: 25, place: { x: 155, y: 32.5 } });
+  });
+});
+
 describe('a ghost', () => {
   it('is tinted, see-through, has lines, and flickers by its seed alone', () => {
     const ghost = { ...createGhost(overlay()), spacing: 20, lines: 1, flicker: 0.5, opacity: 0.8 };

@@ -96,6 +96,14 @@ describe('documents of version 1', () => {
     expect(kit.overlays[0]).toEqual(now);
   });
 
+  it('open in a kit with its footage, which was never cropped then', () => {
+    const { cut: _cut, ...old } = { ...video(), version: 5 };
+    const kit = readKit({ name: 'Old', overlays: [], landings: [], footage: [old] });
+    expect(kit.footage[0]).toEqual(video());
+    expect(kit.recipes).toEqual([]);
+    expect(readDocument(old)).toEqual(video());
+  });
+
   it('of a version to come are refused in plain words', () => {
     expect(() => readDocument({ ...first(), version: DOCUMENT_VERSION + 1 })).toThrow(
       /newer Moon Patch/,

@@ -17,6 +17,7 @@ import {
   name,
   oneOf,
   orNull,
+  pixels,
   rate,
   shape,
   share,
@@ -73,6 +74,14 @@ const footage = shape({
   duration: finite().min(0),
   rate: orNull(rate),
   alpha: flag(),
+  cut: orNull(
+    shape({
+      left: pixels(),
+      top: pixels(),
+      scale: between(0.001, 1000),
+      canvas: shape({ width: canvas(), height: canvas() }),
+    }),
+  ),
 });
 const landing = shape({
   ...documentFields('landing'),

@@ -5,6 +5,7 @@ import { toVersion2 } from './toVersion2';
 import { toVersion3 } from './toVersion3';
 import { toVersion4 } from './toVersion4';
 import { toVersion5 } from './toVersion5';
+import { toVersion6 } from './toVersion6';
 
 /**
  * A document as the present version writes it; one of the present version is given back as it is.
@@ -23,7 +24,8 @@ export function migrated(value: unknown, others: readonly unknown[] = []): unkno
   const second = version === 1 ? toVersion2(value) : value;
   const third = second.version === 2 ? toVersion3(second) : second;
   const fourth = third.version === 3 ? toVersion4(third, others) : third;
-  return fourth.version === 4 ? toVersion5(fourth) : fourth;
+  const fifth = fourth.version === 4 ? toVersion5(fourth) : fourth;
+  return fifth.version === 5 ? toVersion6(fifth) : fifth;
 }
 
 /** @throws MoonError 'document-newer' */
