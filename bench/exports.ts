@@ -30,6 +30,21 @@ const PEERS = [
     aim: null,
     args: `-vf ${TAGS} -c:v libx264 -pix_fmt yuv420p -crf 18`,
   },
+  { format: 'PNG in MOV .mov', out: 'peer-png.mov', aim: null, args: '-c:v png' },
+  { format: 'APNG .apng', out: 'peer.apng', aim: null, args: '-c:v apng -plays 0' },
+  {
+    format: 'Animated WebP .webp',
+    out: 'peer.webp',
+    aim: null,
+    args: '-c:v libwebp_anim -quality 90 -loop 0',
+  },
+  {
+    format: 'GIF .gif',
+    out: 'peer.gif',
+    aim: null,
+    args: '-filter_complex split[a][b];[a]palettegen=stats_mode=single[p];[b][p]paletteuse=new=1:dither=none',
+  },
+  { format: 'PNG frames .zip', out: 'peer-%03d.png', aim: null, args: '-c:v png' },
 ] as const;
 
 function timeFfmpeg(frames: string, args: string, out: string): number {

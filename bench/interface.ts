@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { Browser } from '@playwright/test';
+import { addLayer, addMove, changeSize, createShape, placeAt } from '@/core/document';
 import { BASE, browserMemory, openKit, row, timeSend, title } from './support';
 
 /** Frames of a title that could not be drawn in time while it plays through. */
@@ -50,6 +51,65 @@ export async function benchMemory(start: () => Promise<Browser>): Promise<void> 
     `${long.toFixed(0)} MB`,
     `${(long / short).toFixed(2)} (aim 1.20)`,
   );
+}
+
+const PICTURES = ['GIF .gif', 'APNG .apng', 'Animated WebP .webp'] as const;
+
+/** Peak memory of the browser while six seconds and a minute are sent in formats made of pictures. */
+export async function benchPictureMemory(start: () => Promise<Browser>): Promise<void> {
+  for (const format of PICTURES) {
+    const peaks: number[] = [];
+    for (const seconds of [6, 60]) {
+      const browser = await start();
+      const overlay = changeSize(title(`Memory ${seconds}`, seconds), 640, 360);
+      const page = await openKit(browser, [overlay]);
+      let peak = 0;
+      const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
+      await timeSend(page, overlay.name, format);
+      clearInterval(timer);
+      peaks.push(peak);
+      await browser.close();
+    }
+    const [short, long] = peaks;
+    row(
+      `memory of ${format}, 6 s and 60 s at 640 × 360`,
+      `${short.toFixed(0)} MB`,
+      `${long.toFixed(0)} MB`,
+      `${(long / short).toFixed(2)} (aim 1.20)`,
+    );
+  }
+}
+
+const CHECKED_SECONDS = 5;
+
+/** How long the whole of Check takes on ten layers that move, against how long they play. */
+export async function benchCheck(browser: Browser): Promise<void> {
+  const base = title('Checked', CHECKED_SECONDS);
+  const more = Array.from({ length: 8 }, (_, i) => ({
+    ...createShape(`extra-${i}`, base, i % 2 ? 'ellipse' : 'rectangle'),
+    width: 160,
+    height: 90,
+    place: placeAt(200 + i * 210, 160 + (i % 3) * 120),
+  }));
+  const stacked = more.reduce((overlay, layer) => addLayer(overlay, layer), base);
+  const moving = more.reduce(
+    (overlay, { id }) => addMove(overlay, id, `move-${id}`, 'slide', 'arrive'),
+    stacked,
+  );
+  const page = await openKit(browser, [moving]);
+  await page.getByRole('link', { name: 'Open Checked' }).click();
+  await page.waitForTimeout(2000);
+  const started = performance.now();
+  await page.getByRole('link', { name: /^Check/ }).click();
+  await page.getByText(/frames looked at/).waitFor({ timeout: 120_000 });
+  const seconds = (performance.now() - started) / 1000;
+  row(
+    `Check of 10 layers, ${CHECKED_SECONDS} s at 1080p`,
+    `${seconds.toFixed(2)} s`,
+    `${CHECKED_SECONDS} s of playing`,
+    `${(seconds / CHECKED_SECONDS).toFixed(2)} (aim 1.5)`,
+  );
+  await page.context().close();
 }
 
 /** Bytes before the first screen, compressed, and how long it takes to be of use. */

@@ -6,7 +6,13 @@ import { benchExports } from './exports';
 import { benchKernels } from './keying/kernels';
 import { benchKeyQuality } from './keying/quality';
 import { benchLanding, benchLongLanding } from './landing';
-import { benchLoading, benchMemory, benchPlaying } from './interface';
+import {
+  benchCheck,
+  benchLoading,
+  benchMemory,
+  benchPictureMemory,
+  benchPlaying,
+} from './interface';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
 
@@ -22,6 +28,8 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   loading: inBrowser(benchLoading),
   playing: inBrowser(benchPlaying),
   exports: inBrowser(benchExports),
+  check: inBrowser(benchCheck),
+  'picture memory': () => benchPictureMemory(startBrowser),
   landing: inBrowser(benchLanding),
   memory: () => benchMemory(startBrowser),
   'long landing': () => benchLongLanding(startBrowser),

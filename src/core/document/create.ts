@@ -3,11 +3,11 @@ import { DEFAULT_FONT } from '../text/fonts';
 import { moveKind } from '../motion/moves';
 import { NEUTRAL } from '../scene/look';
 import { shapeKind } from '../scene/shapeKinds';
+import { DEFAULT_KEY } from './createKey';
 import {
   DOCUMENT_VERSION,
   type Backdrop,
   type Boil,
-  type ChromaKey,
   type ClipTime,
   type Cut,
   type Edges,
@@ -17,11 +17,9 @@ import {
   type Ghost,
   type GroupLayer,
   type InkLayer,
-  type KeySettings,
   type Landing,
   type Layer,
   type Loudness,
-  type MatteShape,
   type LayerPlace,
   type Move,
   type Overlay,
@@ -351,17 +349,6 @@ function firstPath(phase: Phase): readonly PathPoint[] {
   return [home, point(500, phase === 'leave' ? -500 : -200, 60, -200)];
 }
 
-export const PLAIN_MATTE: MatteShape = { cleanBlack: 0, cleanWhite: 1, choke: 0, feather: 0 };
-
-export const DEFAULT_KEY: ChromaKey = {
-  ...PLAIN_MATTE,
-  kind: 'chroma',
-  colour: '#00d040',
-  tolerance: 0.06,
-  softness: 0.7,
-  spill: 1,
-};
-
 /** Footage that fills a landing's canvas for its whole length, and cannot be grasped by mistake. */
 export function createBase(id: string, landing: Landing, footage: Footage): FootageLayer {
   const { width, height } = landing;
@@ -386,21 +373,4 @@ export function createLanded(id: string, landing: Landing, source: Overlay | Foo
     time: { ...WHOLE_CLIP, after: 'nothing' },
     key: source.alpha ? null : DEFAULT_KEY,
   };
-}
-
-/** A key of some kind as it starts, with the colour and the matte of the one before. */
-export function firstKey(kind: KeySettings['kind'], before: KeySettings | null): KeySettings {
-  const { cleanBlack, cleanWhite, choke, feather } = before ?? PLAIN_MATTE;
-  const matte = { cleanBlack, cleanWhite, choke, feather };
-  const colour = before && 'colour' in before ? before.colour : DEFAULT_KEY.colour;
-  switch (kind) {
-    case 'chroma':
-      return { ...DEFAULT_KEY, ...matte, colour };
-    case 'luma':
-      return { ...matte, kind, backdrop: 'black', from: 0.04, to: 0.3 };
-    case 'light':
-      return { ...matte, kind };
-    case 'known colours':
-      return { ...matte, kind, colour, inks: ['#ffffff'] };
-  }
 }

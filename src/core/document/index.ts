@@ -1,5 +1,6 @@
 export * from './types';
 export * from './create';
+export * from './createKey';
 export * from './edit';
 export { readDocument, readKit } from './schema';
 export * from './bundle';

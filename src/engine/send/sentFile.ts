@@ -1,8 +1,12 @@
 import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { MoonError } from '@/core/errors';
 import type { Format } from '@/core/formats';
-import { readPngMovie, type PictureAt } from '@/core/formats/files/pngMovie';
+import { readApng } from '@/core/formats/files/apng';
+import type { MovingPicture, ReadFile, Stretch } from '@/core/formats/files/movingPicture';
+import { readPngMovie } from '@/core/formats/files/pngMovie';
+import { readGif } from '@/core/formats/files/readGif';
 import { readStoredZip } from '@/core/formats/files/storedZip';
+import { readWebp } from '@/core/formats/files/webp';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { openInput } from '../frameReader';
 import { loadResvg } from '../resvg';
@@ -52,58 +56,54 @@ export interface Decoded {
 export function openSentFile(file: Blob, format: Format): Promise<Decoded> {
   if (format.outlines) return openOutlines(file);
   if (!format.moving) return openStill(file);
-  if (format.id === 'png-frames') return openPictures(file, readFrames);
-  if (format.id === 'png-mov') return openPictures(file, readMovie);
-  return format.mime.startsWith('image/') ? openMovingPicture(file, format.mime) : openVideo(file);
+  const pictures = PICTURES[format.id];
+  return pictures ? openPictures(file, pictures) : openVideo(file);
 }
 
-async function openMovingPicture(file: Blob, type: string): Promise<Decoded> {
-  // To decoders a PNG that moves is a PNG.
-  const known = type === 'image/apng' ? 'image/png' : type;
-  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type: known });
-  await decoder.tracks.ready;
-  await decoder.completed;
-  const { frameCount } = decoder.tracks.selectedTrack!;
-  const { image: first } = await decoder.decode({ frameIndex: 0 });
-  const size = { width: first.displayWidth, height: first.displayHeight };
-  first.close();
-  return {
-    ...size,
-    frames: frameCount,
-    frameAt: async function* (indices) {
-      for (const frameIndex of indices) {
-        const { image } = await decoder.decode({ frameIndex });
-        yield { draw: (context) => context.drawImage(image, 0, 0) };
-        image.close();
-      }
-    },
-    close: () => decoder.close(),
+type OpenPictures = (read: ReadFile, bytes: number) => Promise<MovingPicture>;
+
+/** Pictures that lie in a file as they are. */
+const placed =
+  (places: (read: ReadFile, bytes: number) => Promise<readonly Stretch[]>): OpenPictures =>
+  async (read, bytes) => {
+    const pictures = await places(read, bytes);
+    const still = (index: number) => read(pictures[index].from, pictures[index].to);
+    return { frames: pictures.length, still };
   };
-}
 
-type ReadFile = (from: number, to: number) => Promise<Uint8Array>;
-type PicturePlaces = (read: ReadFile, bytes: number) => Promise<readonly PictureAt[]>;
-
-const readFrames: PicturePlaces = readStoredZip;
-const readMovie: PicturePlaces = async (read, bytes) => (await readPngMovie(read, bytes)).pictures;
+/** Formats made of whole pictures: how each is looked through, and what its pictures are. */
+const PICTURES: Readonly<Record<string, { readonly open: OpenPictures; readonly type: string }>> = {
+  'png-frames': { open: placed(readStoredZip), type: 'image/png' },
+  'png-mov': {
+    open: placed(async (read, bytes) => (await readPngMovie(read, bytes)).pictures),
+    type: 'image/png',
+  },
+  apng: { open: readApng, type: 'image/png' },
+  webp: { open: readWebp, type: 'image/webp' },
+  gif: { open: readGif, type: 'image/gif' },
+};
 
 /** A file that holds whole pictures, each decoded by itself. */
-async function openPictures(file: Blob, places: PicturePlaces): Promise<Decoded> {
+async function openPictures(
+  file: Blob,
+  { open, type }: (typeof PICTURES)[string],
+): Promise<Decoded> {
   const read: ReadFile = async (from, to) =>
     new Uint8Array(await file.slice(from, to).arrayBuffer());
-  const pictures = await places(read, file.size).catch(() => {
+  const pictures = await open(read, file.size).catch(() => {
     throw differs('it cannot be read');
   });
-  const bitmapOf = (index: number) => {
-    const { from, to } = pictures[index];
-    return createImageBitmap(file.slice(from, to, 'image/png'));
+  if (pictures.frames === 0) throw differs('there is no picture in it');
+  const bitmapOf = async (index: number) => {
+    const still = (await pictures.still(index)) as Uint8Array<ArrayBuffer>;
+    return createImageBitmap(new Blob([still], { type }));
   };
   const first = await bitmapOf(0);
   const size = { width: first.width, height: first.height };
   first.close();
   return {
     ...size,
-    frames: pictures.length,
+    frames: pictures.frames,
     frameAt: async function* (indices) {
       for (const index of indices) {
         const bitmap = await bitmapOf(index);

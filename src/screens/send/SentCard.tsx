@@ -27,7 +27,7 @@ export function SentCard({ delivery, onDownload, onBringIn }: SentCardProps) {
       {onBringIn ? (
         <IconAction
           label={`Bring ${name} into the kit`}
-          icon="tray-arrow-down"
+          icon="folder-plus-outline"
           onPress={onBringIn}
         />
       ) : null}

@@ -196,16 +196,21 @@ function TimeFields({ document, format, settings, change }: SettingsProps) {
         </Words>
       </Fold>
       {format.loops ? (
-        <NumberField
-          label="Plays"
-          unit={plays === 0 ? 'for good' : '×'}
-          value={plays}
-          min={0}
-          max={100}
-          step={1}
-          feel={{ min: 0, max: 10 }}
-          onChange={(next) => change({ plays: next })}
-        />
+        <>
+          <NumberField
+            label="Plays"
+            unit="×"
+            value={plays}
+            min={0}
+            max={100}
+            step={1}
+            feel={{ min: 0, max: 10 }}
+            onChange={(next) => change({ plays: next })}
+          />
+          <Words kind="small" soft>
+            {plays === 0 ? 'With 0 it goes round for good.' : 'Then its last frame stays.'}
+          </Words>
+        </>
       ) : null}
     </>
   );
@@ -225,7 +230,7 @@ function GifFields({ settings: { gif }, change }: SettingsProps) {
   return (
     <Fold label="Edges and colours" icon="dots-grid" now={now}>
       <NumberField
-        label="Alpha threshold"
+        label="Threshold"
         unit="%"
         value={Math.round(gif.threshold * 100)}
         min={1}

@@ -10,6 +10,7 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type SendJob, type Sent, type Trial, type TrialLanding } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
+import { useWide } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
@@ -155,6 +156,7 @@ function Better({ trial: { landing, changes }, onChange }: BetterProps) {
 
 function Pictures({ landing }: { readonly landing: TrialLanding }) {
   const tokens = useTokens();
+  const wide = useWide();
   const make = useCallback(() => Promise.resolve(landing.pictures), [landing]);
   const { urls } = usePictures(make);
   const { left, top, right, bottom } = landing.worst.box;
@@ -170,7 +172,7 @@ function Pictures({ landing }: { readonly landing: TrialLanding }) {
   return (
     <View style={styles.pictures}>
       {LABELS.map((label, i) => (
-        <View key={label} style={styles.picture}>
+        <View key={label} style={[styles.picture, wide && styles.third]}>
           <View>
             <Image
               source={{ uri: urls[i] ?? '' }}
@@ -199,7 +201,8 @@ const styles = StyleSheet.create({
   card: { borderRadius: RADIUS.card, padding: 14, gap: 6 },
   result: { gap: 6 },
   pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
-  picture: { flexGrow: 1, flexBasis: 200, gap: 2 },
+  picture: { flexGrow: 1, flexBasis: '100%', gap: 2 },
+  third: { flexBasis: 150 },
   image: { width: '100%', aspectRatio: 16 / 9, borderRadius: 6 },
   spot: { position: 'absolute', borderWidth: 2 },
   better: { borderRadius: RADIUS.inner, padding: 12, gap: 8 },

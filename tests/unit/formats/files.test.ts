@@ -1,14 +1,16 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createCanvas } from '@napi-rs/canvas';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { Zip, ZipPassThrough, zipSync } from 'fflate';
-import { apngFile } from '@/core/formats/files/apng';
+import { apngFile, readApng } from '@/core/formats/files/apng';
 import { concat, type GrowingFile } from '@/core/formats/files/growing';
+import type { ReadFile } from '@/core/formats/files/movingPicture';
 import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
 import { readStoredZip } from '@/core/formats/files/storedZip';
-import { webpFile } from '@/core/formats/files/webp';
+import { readGif } from '@/core/formats/files/readGif';
+import { readWebp, webpFile } from '@/core/formats/files/webp';
 
 const SIZE = { width: 33, height: 20 };
 const RATE = { num: 30_000, den: 1001 };
@@ -141,5 +143,64 @@ describe('a zip of stored entries', () => {
     await expect(readStoredZip(readOf(packed), packed.length)).rejects.toThrow(/compressed/);
     await expect(readStoredZip(readOf(packed), packed.length - 5)).rejects.toThrow(/no zip/);
     await expect(readStoredZip(readOf(packed), 3)).rejects.toThrow(/no zip/);
+  });
+});
+
+describe('files of many pictures are looked through', () => {
+  const reading = (path: string): [ReadFile, number] => {
+    const bytes = new Uint8Array(readFileSync(path));
+    return [async (from, to) => bytes.slice(from, to), bytes.length];
+  };
+  const rgbaOf = async (still: Uint8Array) => {
+    const image = await loadImage(Buffer.from(still));
+    const context = createCanvas(SIZE.width, SIZE.height).getContext('2d');
+    context.drawImage(image, 0, 0);
+    return context.getImageData(0, 0, SIZE.width, SIZE.height).data;
+  };
+  const alphaOff = (a: Uint8ClampedArray, b: Uint8ClampedArray) =>
+    Math.max(...a.map((value, k) => (k % 4 === 3 ? Math.abs(value - b[k]) : 0)));
+
+  it('an animated PNG, frame by frame', async () => {
+    const path = written('look.apng', apngFile(FRAMES, RATE), pngs());
+    const found = await readApng(...reading(path));
+    expect(found.frames).toBe(FRAMES);
+    for (const index of [0, 3]) {
+      expect(await rgbaOf(await found.still(index))).toEqual(frames[index].rgba);
+    }
+  });
+
+  it('an animated WebP, frame by frame', async () => {
+    const pictures = frames.map(({ canvas }) => new Uint8Array(canvas.toBuffer('image/webp', 90)));
+    const found = await readWebp(...reading(written('look.webp', webpFile(SIZE, RATE), pictures)));
+    expect(found.frames).toBe(FRAMES);
+    for (const index of [0, 4]) {
+      const rgba = await rgbaOf(await found.still(index));
+      expect(alphaOff(rgba, frames[index].rgba)).toBeLessThanOrEqual(1);
+    }
+  });
+
+  it('a GIF that another program made, frame by frame', async () => {
+    const source = written('source.apng', apngFile(FRAMES, RATE), pngs());
+    const path = join(folder, 'look.gif');
+    // Whole frames with tables of their own.
+    const whole = ['-gifflags', '-offsetting-transdiff', '-global_palette', '0'];
+    const graph = 'split[a][b];[a]palettegen=stats_mode=single[p];[b][p]paletteuse=new=1';
+    execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', source, '-vf', graph, ...whole, path]);
+    const found = await readGif(...reading(path));
+    expect(found.frames).toBe(FRAMES);
+    const rgba = await rgbaOf(await found.still(3));
+    // The band at the foot is there in every frame, the corner above is clear.
+    expect([...rgba.subarray((18 * SIZE.width + 30) * 4).subarray(3, 4)]).toEqual([255]);
+    expect(rgba[3]).toBe(0);
+  });
+
+  it.each([
+    ['cut off', readApng, 'cut.apng'],
+    ['another kind of file', readGif, 'cut.apng'],
+    ['another kind of file', readWebp, 'cut.apng'],
+  ] as const)('and refused when they are %s', async (_what, look, name) => {
+    const path = written(name, apngFile(FRAMES, RATE), pngs());
+    const bytes = new Uint8Array(readFileSync(path)).slice(0, 200);
+    await expect(look(async (from, to) => bytes.slice(from, to), bytes.length)).rejects.toThrow();
   });
 });

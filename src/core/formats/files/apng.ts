@@ -1,8 +1,18 @@
 import CRC32 from 'crc-32';
 import type { Rate } from '../../time';
 import { ascii, big, concat, readBig, type GrowingFile } from './growing';
+import {
+  readAll,
+  windowed,
+  type MovingPicture,
+  type ReadFile,
+  type Stretch,
+} from './movingPicture';
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
+
+/** Bytes of the header's chunk. */
+const HEADER = 25;
 
 interface Chunk {
   readonly type: string;
@@ -68,4 +78,34 @@ function chunksOf(png: Uint8Array): readonly Chunk[] {
 function delayOf({ num, den }: Rate): { num: number; den: number } {
   const over = Math.max(1, Math.ceil(num / 65_535));
   return { num: Math.max(1, Math.round(den / over)), den: Math.round(num / over) };
+}
+
+/**
+ * Looks through an animated PNG whose frames are whole.
+ * @throws Error where it is none, or cut off
+ */
+export async function readApng(read: ReadFile, bytes: number): Promise<MovingPicture> {
+  const piece = windowed(read, bytes);
+  const header = await piece(SIGNATURE.length, SIGNATURE.length + HEADER);
+  const frames: Stretch[][] = [];
+  for (let at = SIGNATURE.length; ;) {
+    const head = await piece(at, at + 8);
+    const length = readBig(head, 0, 4);
+    const type = String.fromCharCode(...head.subarray(4, 8));
+    const data = { from: at + 8, to: at + 8 + length };
+    if (type === 'fcTL') frames.push([]);
+    // The data of all frames but the first have their number before them.
+    else if (type === 'IDAT') frames.at(-1)?.push(data);
+    else if (type === 'fdAT') frames.at(-1)?.push({ ...data, from: data.from + 4 });
+    else if (type === 'IEND') break;
+    at = data.to + 4;
+  }
+  return {
+    frames: frames.length,
+    still: async (index) => {
+      const data = await readAll(read, frames[index]);
+      const chunks = data.map((part) => chunk('IDAT', part));
+      return concat(SIGNATURE, header, ...chunks, chunk('IEND', new Uint8Array()));
+    },
+  };
 }

@@ -1,5 +1,6 @@
 import type { Rate } from '../../time';
 import { ascii, big, concat, readBig, type GrowingFile } from './growing';
+import type { ReadFile, Stretch } from './movingPicture';
 
 interface Size {
   readonly width: number;
@@ -132,12 +133,6 @@ function description({ width, height }: Size): Uint8Array {
   );
 }
 
-/** Where a frame's picture lies in a file, in bytes. */
-export interface PictureAt {
-  readonly from: number;
-  readonly to: number;
-}
-
 /**
  * Where the pictures of a movie lie that `pngMovie` wrote.
  * @param read the bytes of the file from `from` to before `to`
@@ -145,9 +140,9 @@ export interface PictureAt {
  * @throws Error where it is another kind of file
  */
 export async function readPngMovie(
-  read: (from: number, to: number) => Promise<Uint8Array>,
+  read: ReadFile,
   bytes: number,
-): Promise<{ readonly size: Size; readonly pictures: readonly PictureAt[] }> {
+): Promise<{ readonly size: Size; readonly pictures: readonly Stretch[] }> {
   for (let at = 0; at + 16 <= bytes;) {
     const head = await read(at, at + 16);
     const type = String.fromCharCode(...head.subarray(4, 8));
@@ -159,7 +154,7 @@ export async function readPngMovie(
   throw new Error('This is no QuickTime movie.');
 }
 
-function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly PictureAt[] } {
+function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly Stretch[] } {
   const find = (type: string): number => {
     const wanted = ascii(type);
     const at = moov.findIndex((_, i) => wanted.every((byte, k) => moov[i + k] === byte));

@@ -1,10 +1,9 @@
 import { readLittle } from './growing';
+import type { ReadFile, Stretch } from './movingPicture';
 
 /** Where an entry's bytes lie in a file. */
-export interface EntryAt {
+export interface EntryAt extends Stretch {
   readonly name: string;
-  readonly from: number;
-  readonly to: number;
 }
 
 /** The end record, with no comment after it. */
@@ -17,10 +16,7 @@ const LOCAL_HEAD = 30;
  * @param bytes of the whole file
  * @throws Error where it is no such zip
  */
-export async function readStoredZip(
-  read: (from: number, to: number) => Promise<Uint8Array>,
-  bytes: number,
-): Promise<readonly EntryAt[]> {
+export async function readStoredZip(read: ReadFile, bytes: number): Promise<readonly EntryAt[]> {
   const end = bytes >= END ? await read(bytes - END, bytes) : new Uint8Array(END);
   if (readLittle(end, 0, 4) !== 0x06054b50) throw new Error('This is no zip.');
   const from = readLittle(end, 16, 4);

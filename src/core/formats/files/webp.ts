@@ -1,5 +1,12 @@
 import type { Rate } from '../../time';
 import { ascii, big, concat, little, readLittle, type GrowingFile } from './growing';
+import {
+  readAll,
+  windowed,
+  type MovingPicture,
+  type ReadFile,
+  type Stretch,
+} from './movingPicture';
 
 /** Flags of the extended header: it moves, and it has transparency. */
 const MOVES_AND_CLEAR = 0x12;
@@ -69,4 +76,39 @@ function chunksOf(webp: Uint8Array): readonly Uint8Array[] {
     at = end;
   }
   return found;
+}
+
+/** What a frame says of itself before its picture: place, size, time and flags. */
+const FRAME_HEAD = 16;
+
+/** There is transparency. */
+const CLEAR = 0x10;
+
+/**
+ * Looks through an animated WebP whose frames are whole.
+ * @throws Error where it is none, or cut off
+ */
+export async function readWebp(read: ReadFile, bytes: number): Promise<MovingPicture> {
+  const piece = windowed(read, bytes);
+  const head = await piece(0, 12);
+  if (String.fromCharCode(...head.subarray(8)) !== 'WEBP') throw new Error('This is no WebP.');
+  let size: Uint8Array = new Uint8Array(6);
+  const frames: Stretch[] = [];
+  for (let at = 12; at < bytes;) {
+    const own = await piece(at, at + 8);
+    const type = String.fromCharCode(...own.subarray(0, 4));
+    const to = at + 8 + readLittle(own, 4, 4);
+    if (to > bytes) throw new Error('This WebP is cut off.');
+    if (type === 'VP8X') size = (await piece(at + 12, at + 18)).slice();
+    if (type === 'ANMF') frames.push({ from: at + 8 + FRAME_HEAD, to });
+    at = to + ((to - at) % 2);
+  }
+  return {
+    frames: frames.length,
+    still: async (index) => {
+      const [picture] = await readAll(read, [frames[index]]);
+      const whole = concat(ascii('WEBP'), chunk('VP8X', concat(little(4, CLEAR), size)), picture);
+      return concat(ascii('RIFF'), little(4, whole.length), whole);
+    },
+  };
 }
