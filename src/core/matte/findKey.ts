@@ -1,5 +1,5 @@
 import { chroma, toHex, type Rgb } from '../colour';
-import { DEFAULT_KEY } from '../document/create';
+import { DEFAULT_KEY } from '../document/createKey';
 import type { ChromaKey } from '../document/key';
 
 /** Pixels as they came: straight RGBA. */
