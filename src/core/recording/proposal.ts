@@ -1,4 +1,5 @@
-import { DEFAULT_KEY, placeAt } from '../document/create';
+import { placeAt } from '../document/create';
+import { DEFAULT_KEY } from '../document/createKey';
 import type { Blend, ClipLayer, KeySettings, TimeRange } from '../document/layers';
 import type { Footage, Stack } from '../document/types';
 import { chroma, parseHex, luma } from '../colour';
