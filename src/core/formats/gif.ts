@@ -14,8 +14,9 @@ export function hardenAlpha(
   const least = Math.max(1, Math.ceil(threshold * 255));
   for (let k = 0; k < rgba.length; k += 4) {
     const alpha = rgba[k + 3];
+    if (alpha === 255) continue;
     if (alpha < least) {
-      rgba.fill(0, k, k + 4);
+      rgba[k] = rgba[k + 1] = rgba[k + 2] = rgba[k + 3] = 0;
       continue;
     }
     for (let channel = 0; under && channel < 3; channel++) {
@@ -52,6 +53,10 @@ export function palettePixels(
       out[i] = palette.length;
       continue;
     }
+    if (reach === 0) {
+      out[i] = nearest(rgba[k], rgba[k + 1], rgba[k + 2]);
+      continue;
+    }
     const shift = reach * bayer(i % width, Math.floor(i / width));
     out[i] = nearest(rgba[k] + shift, rgba[k + 1] + shift, rgba[k + 2] + shift);
   }
@@ -62,13 +67,17 @@ type Nearest = (red: number, green: number, blue: number) => number;
 
 const level = (value: number): number => (value < 0 ? 0 : value > 255 ? 255 : value);
 
-/** The nearest colour of a palette, found once for colours that are alike to 5, 6 and 5 bits. */
+/** Colours that are alike to 5, 6 and 5 bits have one key. */
+const keyOf = (r: number, g: number, b: number): number =>
+  ((r >> 3) << 11) | ((g >> 2) << 5) | (b >> 3);
+
+/** The nearest colour of a palette, found once for colours that are alike. */
 function nearestIn(palette: Palette): Nearest {
   const known = new Int16Array(65_536).fill(-1);
   return (red, green, blue) => {
-    const [r, g, b] = [level(red), level(green), level(blue)];
-    const key = ((r >> 3) << 11) | ((g >> 2) << 5) | (b >> 3);
+    const key = keyOf(level(red), level(green), level(blue));
     if (known[key] >= 0) return known[key];
+    const [r, g, b] = [level(red), level(green), level(blue)];
     let [best, least] = [0, Infinity];
     for (let i = 0; i < palette.length; i++) {
       const [pr, pg, pb] = palette[i];

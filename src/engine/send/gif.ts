@@ -1,6 +1,7 @@
-import { GIFEncoder, quantize } from 'gifenc';
+import { GIFEncoder, quantize, type Palette } from 'gifenc';
 import { GIF_COLOURS, gifDelay, gifRepeat, hardenAlpha, palettePixels } from '@/core/formats/gif';
 import type { SendSettings } from '@/core/sending/settings';
+import { watchChanges } from './alike';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
 
@@ -14,6 +15,9 @@ export async function gifEncoder(
 ): Promise<Encoder> {
   const scratch = await openScratchFile();
   const encoder = GIFEncoder();
+  const changed = watchChanges();
+  let palette: Palette = [];
+  let pixels: Uint8Array = new Uint8Array();
   const writeOut = async () => {
     await scratch.writable.write(encoder.bytes());
     encoder.stream.reset();
@@ -22,8 +26,10 @@ export async function gifEncoder(
     add: async (context, frame) => {
       const { data } = context.getImageData(0, 0, width, height);
       hardenAlpha(data, gif);
-      const palette = quantize(data, GIF_COLOURS, { format: 'rgb565' });
-      const pixels = palettePixels(data, width, palette, gif.dither);
+      if (changed(data)) {
+        palette = quantize(data, GIF_COLOURS, { format: 'rgb565' });
+        pixels = palettePixels(data, width, palette, gif.dither);
+      }
       encoder.writeFrame(pixels, width, height, {
         palette: [...palette, [0, 0, 0]],
         delay: gifDelay(frame, rate) * 10,

@@ -1,4 +1,5 @@
 import type { GrowingFile } from '@/core/formats/files/growing';
+import { watchChanges } from './alike';
 import { openScratchFile } from './scratchFile';
 import type { Encoder } from './types';
 
@@ -12,10 +13,16 @@ export interface PictureKind {
 export async function growingEncoder(file: GrowingFile, kind: PictureKind): Promise<Encoder> {
   const scratch = await openScratchFile();
   const write = (bytes: Uint8Array) => scratch.writable.write(bytes as Uint8Array<ArrayBuffer>);
+  const changed = watchChanges();
+  let picture = new Uint8Array();
   return {
     add: async (context) => {
-      const picture = await context.canvas.convertToBlob(kind);
-      await write(file.add(new Uint8Array(await picture.arrayBuffer())));
+      const { width, height } = context.canvas;
+      if (changed(context.getImageData(0, 0, width, height).data)) {
+        const blob = await context.canvas.convertToBlob(kind);
+        picture = new Uint8Array(await blob.arrayBuffer());
+      }
+      await write(file.add(picture));
     },
     finish: async () => {
       const { tail, patches } = file.finish();
