@@ -1,4 +1,5 @@
-// Makes the pictures in docs/screenshots anew, from the demo kit. The app has to be running.
+// Makes the pictures in docs/screenshots anew, or those that are named, from the demo kit. The app
+// has to be running.
 import { chromium, type Page } from '@playwright/test';
 
 const BASE = process.env.BASE ?? 'http://127.0.0.1:8090';
@@ -113,9 +114,10 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   send: async (page) => {
     await open(page, 'Gust call-out');
     await page.getByRole('link', { name: 'Send' }).click();
-    await page.getByRole('radio', { name: 'PNG still .png' }).click();
-    await page.getByRole('button', { name: 'Send', exact: true }).click();
-    await page.getByRole('status').waitFor();
+    await page.getByRole('radio', { name: 'Reads clear video' }).click();
+    // All formats have been tried.
+    await page.getByText('trying it').first().waitFor();
+    await page.getByText('trying it').first().waitFor({ state: 'detached', timeout: 120_000 });
   },
   land: async (page) => {
     await shelf(page, /^Landings/);
@@ -149,7 +151,9 @@ async function main(): Promise<void> {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
   });
+  const named = process.argv.slice(2);
   for (const { scene, file, viewport } of SHOTS) {
+    if (named.length > 0 && !named.includes(file)) continue;
     const context = await browser.newContext({ viewport });
     const page = await context.newPage();
     await page.goto(`${BASE}/?kit=demo`);

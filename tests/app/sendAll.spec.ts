@@ -1,4 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import type { Overlay } from '@/core/document';
@@ -201,6 +201,29 @@ test('the whole demo kit goes through Check and Send, in one zip', async ({ page
   // The card's band lies over the hill by the end of the second second.
   const [r, g, b] = pixelAt(decodeFrame(sent, 28), 350, 585);
   expect(r - Math.max(g, b)).toBeGreaterThan(60);
+});
+
+test('sizes are estimated from real frames, within 30 % of the files that are made', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Gust call-out' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  const formats = ['VP9 .webm', 'Animated WebP .webp'] as const;
+  const estimates = new Map<string, number>();
+  for (const format of formats) {
+    const card = page.getByRole('radio', { name: format });
+    await expect(card).toContainText(/about [\d.]+ [kM]B/, { timeout: 90_000 });
+    const [, figure, unit] = /about ([\d.]+) ([kM])B/.exec((await card.textContent())!)!;
+    estimates.set(format.split('.')[1], Number(figure) * (unit === 'k' ? 1e3 : 1e6));
+  }
+  await addAs(page, ...formats);
+  const files = await sendAll(page, 2);
+  for (const [extension, estimated] of estimates) {
+    const { size } = statSync(files.get(`gust-call-out.${extension}`)!);
+    expect(Math.abs(estimated / size - 1), extension).toBeLessThan(0.3);
+  }
 });
 
 test('a receiver is chosen, its file tried on footage, and what would help most is changed', async ({

@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
-import { nestedIn, type Bundle, type Overlay } from '@/core/document';
+import type { Bundle, Overlay } from '@/core/document';
 import { knownLook, look, verdictOf } from '@/store/check';
-import { selectCheckState, selectLandings } from '@/store/selectors';
+import { selectCheckState } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import type { Looked } from '@/store/work';
 import { Action } from '@/ui/Action';
@@ -16,6 +16,7 @@ import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
 import { UndoRedo } from '../shared/UndoRedo';
+import { useAround } from '../shared/useAround';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
 import { useOverlaySteps } from '../shared/useSteps';
@@ -34,20 +35,11 @@ interface CheckProps {
   readonly overlay: Overlay;
 }
 
-/** The landings an overlay is in, and the one it is judged in. */
-function useAround(overlay: Overlay) {
-  const landings = useAppSelector(selectLandings);
-  const [chosen, setChosen] = useState<string | null>(null);
-  const around = landings.filter((landing) => nestedIn(landing).includes(overlay.id));
-  const landing = around.find(({ id }) => id === chosen) ?? around[0];
-  return { around, landing, bundle: useBundle(landing?.id ?? ''), choose: setChosen };
-}
-
 function Check({ bundle, overlay }: CheckProps) {
   const router = useRouter();
   const dispatch = useAppDispatch();
   const go = useOverlaySteps(overlay.id);
-  const where = useAround(overlay);
+  const where = useAround(overlay.id);
   const state = useAppSelector((root) => selectCheckState(root, overlay.id));
   const { progress, problem, run, stop } = useLongWork<Looked>();
   const around = where.bundle;

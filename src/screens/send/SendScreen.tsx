@@ -20,6 +20,7 @@ import { download } from '../shared/files';
 import { Missing } from '../shared/Missing';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
+import { useQuietCheck } from '../shared/useQuietCheck';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
 import { FormatCard } from './FormatCard';
 import { QueueCard } from './QueueCard';
@@ -76,6 +77,7 @@ function Send({ bundle, go, heading }: SendProps) {
   const able = offered.filter(({ unable }) => unable === null).map(({ format }) => format.id);
   const trying = useLongWork<TrialOf>();
   const idle = progress === null && trying.progress === null;
+  useQuietCheck(bundle, idle);
   const trials = useFormatTrials(bundle, settings, able, idle);
   const unable = chosen ? chosen.unable : 'Choose a format.';
 
