@@ -1,7 +1,6 @@
 import { BlobSource, EncodedPacketSink } from 'mediabunny';
 import { EnlargedPictures } from '@/core/check';
 import type { Bundle } from '@/core/document';
-import { sentSize } from '@/core/formats';
 import { sceneAt } from '@/core/scene';
 import { estimatedBytes, sampleRuns } from '@/core/sending/estimate';
 import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
@@ -15,9 +14,8 @@ import type { Making } from './types';
 
 /** What a format would make of a document, found on sampled frames that were really encoded. */
 export interface FormatTrial extends Truth {
+  /** Of the whole file. */
   readonly bytes: number;
-  readonly width: number;
-  readonly height: number;
   /** File pixels per pixel of the picture or clip that is enlarged most; 0 without any. */
   readonly enlarged: number;
 }
@@ -37,7 +35,7 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
   const frames = files.flatMap((file) => file.frames);
   const artist = new Artist();
   try {
-    const moves = format.between ? await movesOf(artist, bundle, frames) : frames.map(() => true);
+    const moves = await movesOf(artist, bundle, frames);
     const runs = sampleRuns(moves, format);
     const sampled: PlannedFile = {
       format,
@@ -56,18 +54,19 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
     const sizes = format.between ? await packetSizes(file) : null;
     const enlarged = (await mostEnlarged(work)) * settings.scale;
     const bytes = estimatedBytes({ runs, moves, rate }, file.size, sizes);
-    return { ...truth, bytes, enlarged, ...sentSize(bundle.document, format, settings.scale) };
+    return { ...truth, bytes, enlarged };
   } finally {
     artist.close();
   }
 }
 
-/** Of each frame, whether its scene differs from the one before. */
+/** Of each frame, whether its scene differs from the one before; footage always moves. */
 async function movesOf(
   artist: Artist,
   bundle: Bundle,
   frames: readonly number[],
 ): Promise<readonly boolean[]> {
+  if (bundle.document.kind === 'landing') return frames.map(() => true);
   const assets = await artist.assets(bundle);
   let before = '';
   return frames.map((frame) => {

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import type { Bundle, Overlay } from '@/core/document';
@@ -16,7 +16,7 @@ import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
 import { UndoRedo } from '../shared/UndoRedo';
-import { useAround } from '../shared/useAround';
+import { useGroundBundle, useGrounds } from '../shared/useGrounds';
 import { useBundle } from '../shared/useBundle';
 import { useLongWork } from '../shared/useLongWork';
 import { useOverlaySteps } from '../shared/useSteps';
@@ -35,11 +35,24 @@ interface CheckProps {
   readonly overlay: Overlay;
 }
 
+const GUIDE = 'guide';
+
+/** Where an overlay is judged: in a landing that it is on, else on its guide frame, or on footage. */
+function useWhere(overlay: Overlay) {
+  const { landings, footage } = useGrounds(overlay);
+  const [chosen, choose] = useState<string | null>(null);
+  const first = landings.length > 0 ? [] : [{ value: GUIDE, label: 'Its guide frame' }];
+  const options = [...landings, ...first, ...footage];
+  const { value } = options.find((option) => option.value === chosen) ?? options[0];
+  const bundle = useGroundBundle(overlay, value === GUIDE ? null : value);
+  return { options, value, bundle, choose };
+}
+
 function Check({ bundle, overlay }: CheckProps) {
   const router = useRouter();
   const dispatch = useAppDispatch();
   const go = useOverlaySteps(overlay.id);
-  const where = useAround(overlay.id);
+  const where = useWhere(overlay);
   const state = useAppSelector((root) => selectCheckState(root, overlay.id));
   const { progress, problem, run, stop } = useLongWork<Looked>();
   const around = where.bundle;
@@ -62,11 +75,11 @@ function Check({ bundle, overlay }: CheckProps) {
       tools={<UndoRedo id={overlay.id} />}
     >
       <ScrollView contentContainerStyle={styles.page}>
-        {where.around.length > 1 ? (
+        {where.options.length > 1 ? (
           <LongChoice
             label="Judged where it lands"
-            options={where.around.map(({ id, name }) => ({ value: id, label: name }))}
-            value={where.landing.id}
+            options={where.options}
+            value={where.value}
             onChange={where.choose}
           />
         ) : null}

@@ -1,12 +1,9 @@
 import { useCallback, useMemo, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
-import { nestedIn, type Bundle, type Overlay } from '@/core/document';
+import type { Overlay } from '@/core/document';
 import { formatById } from '@/core/formats';
 import { cannotOpen, changesFor, type Change, type Receiver } from '@/core/receivers';
 import { planFiles } from '@/core/sending/plan';
-import { selectFootage, selectLandings } from '@/store/selectors';
-import { trialGround, groundOf } from '@/store/sending';
-import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type SendJob, type Sent, type Trial, type TrialLanding } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
@@ -14,6 +11,7 @@ import { useWide } from '@/ui/Frame';
 import { MoonProgress } from '@/ui/MoonProgress';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
+import { useGroundBundle, useGrounds } from '../shared/useGrounds';
 import type { LongWork } from '../shared/useLongWork';
 import { usePictures } from '../shared/usePictures';
 import { decibels, percent } from './figures';
@@ -39,7 +37,11 @@ interface TrialCardProps {
 export function TrialCard({ sent, job, receiver, able, trying, onChange }: TrialCardProps) {
   const tokens = useTokens();
   const overlay = job.bundle.document as Overlay;
-  const { grounds, ground, choose, bundleOn } = useGrounds(overlay);
+  const { landings, footage } = useGrounds(overlay);
+  const grounds = [...landings, ...footage];
+  const [chosen, choose] = useState<string | null>(null);
+  const ground = (grounds.find(({ value }) => value === chosen) ?? grounds[0])?.value ?? null;
+  const around = useGroundBundle(overlay, ground);
   const { progress, problem, run, stop } = trying;
   const known = trying.result?.file === sent.file && trying.result.receiver === receiver.id;
   const result = known ? trying.result : null;
@@ -47,10 +49,9 @@ export function TrialCard({ sent, job, receiver, able, trying, onChange }: Trial
     void run(async (report, signal) => {
       const planned = planFiles(overlay, job.settings).find(({ part }) => part === sent.part)!;
       const { file, crop } = sent;
-      const around = bundleOn(ground!);
       const formats = able.flatMap((id) => formatById(id) ?? []);
       const trial = await work.trialLanding(
-        { job, planned, file, crop, receiver: receiver.id, around },
+        { job, planned, file, crop, receiver: receiver.id, around: around! },
         changesFor(receiver, overlay, formats),
         report,
         signal,
@@ -90,23 +91,6 @@ export function TrialCard({ sent, job, receiver, able, trying, onChange }: Trial
       ) : null}
     </View>
   );
-}
-
-/** What an overlay can be tried on: the landings it is on, then footage. */
-function useGrounds(overlay: Overlay) {
-  const dispatch = useAppDispatch();
-  const landings = useAppSelector(selectLandings).filter((landing) =>
-    nestedIn(landing).includes(overlay.id),
-  );
-  const footage = useAppSelector(selectFootage).filter(({ type }) => type !== 'sound');
-  const [chosen, setChosen] = useState<string | null>(null);
-  const grounds = [...landings, ...footage].map(({ id, name }) => ({ value: id, label: name }));
-  const ground = (grounds.find(({ value }) => value === chosen) ?? grounds[0])?.value ?? null;
-  const bundleOn = (id: string): Bundle => {
-    const clip = footage.find((entry) => entry.id === id);
-    return clip ? dispatch(trialGround(overlay, clip)) : dispatch(groundOf(id));
-  };
-  return { grounds, ground, choose: setChosen, bundleOn };
 }
 
 const LABELS = ['What was meant', 'What it will be', 'Where they differ'] as const;

@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
-import type { Bundle } from '@/core/document';
+import { nestedIn, type Bundle } from '@/core/document';
 import { look } from '@/store/check';
-import { selectCheckState } from '@/store/selectors';
+import { selectCheckState, selectLandings } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { useAround } from './useAround';
+import { useBundle } from './useBundle';
 
 /** Milliseconds nothing changes before an overlay is checked, so that it does not get in the way. */
 const QUIET = 4000;
@@ -13,7 +13,8 @@ export function useQuietCheck(bundle: Bundle, idle: boolean): void {
   const dispatch = useAppDispatch();
   const { id, kind } = bundle.document;
   const known = useAppSelector((state) => selectCheckState(state, id)) !== null;
-  const around = useAround(id).bundle;
+  const landing = useAppSelector(selectLandings).find((entry) => nestedIn(entry).includes(id));
+  const around = useBundle(landing?.id ?? '');
   const due = kind === 'overlay' && idle && !known;
   useEffect(() => {
     if (!due) return undefined;

@@ -1,4 +1,4 @@
-import { createMove, readDocument, type Overlay } from '@/core/document';
+import { createMove, DOCUMENT_VERSION, readDocument, type Overlay } from '@/core/document';
 import { fileName, freeName, nameFrom } from '@/core/sending/fileName';
 import { onSentBackdrop, plannedName, planFiles } from '@/core/sending/plan';
 import { firstSettings, recipesFor, type Recipe, type SendSettings } from '@/core/sending/settings';
@@ -121,7 +121,7 @@ describe('file names', () => {
 
 describe('recipes', () => {
   const recipe = (id: string, document: string | null): Recipe => ({
-    ...{ kind: 'recipe', version: 5, id, name: id, created: 0 },
+    ...{ kind: 'recipe', version: DOCUMENT_VERSION, id, name: id, created: 0 },
     ...{ document, settings: settings({ rate: rate(25) }) },
   });
 
