@@ -94,7 +94,10 @@ function Send({ bundle, go, heading }: SendProps) {
     });
   const sendAll = (queue: readonly Queued[]) =>
     send(dispatch(queuedJobs(queue)), () => dispatch(unqueued(queue.map(({ key }) => key))));
-  const tried = past.find(({ job }) => job.bundle.document.id === document.id);
+  // Files of earlier sends have made room for the newest ones.
+  const tried = past.find(
+    ({ sent, job }) => result?.sents.includes(sent) && job.bundle.document.id === document.id,
+  );
   return (
     <Frame
       title={document.name}

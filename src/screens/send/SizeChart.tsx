@@ -26,7 +26,9 @@ export function SizeChart({ bars }: { readonly bars: readonly SizeBar[] }) {
     <View style={[styles.card, { backgroundColor: tokens.card }]}>
       <Words kind="strong">Size by format</Words>
       <Words kind="small" soft>
-        Light bars are estimated from sampled frames, dark ones are files that were made.
+        {bars.length === 0
+          ? 'Sizes come once formats have been tried, which begins when nothing else goes on.'
+          : 'Light bars are estimated from sampled frames, dark ones are files that were made.'}
       </Words>
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
         <Svg width={width || 1} height={bars.length * ROW} role="img" aria-label="Size by format">
