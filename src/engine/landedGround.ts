@@ -21,7 +21,7 @@ export function fitted({ width, height }: Size, longest: number): Size {
   };
 }
 
-/** What lies under an overlay in a landing that it is on. */
+/** What lies under an overlay in a landing that it is on: all of it, or the lowest layer alone. */
 export class LandedGround {
   readonly landing: Landing;
   private readonly artist = new Artist();
@@ -34,6 +34,7 @@ export class LandedGround {
     around: Bundle,
     readonly matrix: Matrix,
     private readonly overlay: Overlay,
+    below: 'all' | 'lowest' = 'all',
   ) {
     this.landing = around.document as Landing;
     const own = this.landing.layers.findIndex(
@@ -42,7 +43,7 @@ export class LandedGround {
     this.from = this.landing.layers[own].from;
     // What lies over it there is not what it is seen against.
     const layers = this.landing.layers.map((layer, i) =>
-      i < own ? layer : { ...layer, hidden: true },
+      i < own && (i === 0 || below === 'all') ? layer : { ...layer, hidden: true },
     );
     this.bundle = { ...around, document: { ...this.landing, layers } };
     const { width, height } = fitted(this.landing, LONGEST);

@@ -33,6 +33,8 @@ export interface Receiver {
   readonly laying: Laying;
   /** Whether a file can be placed and resized once it is in; if not, it fills the frame. */
   readonly places: boolean;
+  /** How many files can lie over the footage: with one, no other overlay lies under it. */
+  readonly tracks: 'one' | 'many';
   /** Longest width and height it keeps; null for any. */
   readonly largest: { readonly width: number; readonly height: number } | null;
 }

@@ -30,13 +30,16 @@ export interface Seen {
 export class TrialGround {
   private readonly artist = new Artist();
   /** What lies under and what was meant to be over it, by the overlay's frame and the file's size. */
-  private readonly known = new Map<string, Promise<{ under: Context; artwork: Context }>>();
+  private readonly known = new Map<string, ReturnType<TrialGround['paintMoment']>>();
 
   private constructor(
     private readonly bundle: Bundle,
     /** The part of the overlay that the file shows. */
     private readonly box: Box,
+    /** What the overlay is meant to lie on, and what the receiver can lay it on. */
     private readonly ground: LandedGround,
+    private readonly laidOn: LandedGround,
+    private readonly receiver: Receiver,
   ) {}
 
   /**
@@ -45,7 +48,12 @@ export class TrialGround {
    * @param around a landing that it is on
    * @throws MoonError 'not-found' where it is not
    */
-  static async on(bundle: Bundle, crop: Box | null, around: Bundle): Promise<TrialGround> {
+  static async on(
+    bundle: Bundle,
+    crop: Box | null,
+    around: Bundle,
+    receiver: Receiver,
+  ): Promise<TrialGround> {
     const overlay = bundle.document as Overlay;
     const artist = new Artist();
     const assets = await artist.assets(around);
@@ -54,16 +62,16 @@ export class TrialGround {
     if (!landed) throw new MoonError('not-found', 'The overlay is not on that landing.');
     const ground = new LandedGround(around, landed.matrix, overlay);
     const whole = { left: 0, top: 0, right: overlay.width, bottom: overlay.height };
-    return new TrialGround(bundle, crop ?? whole, ground);
+    const laidOn =
+      receiver.tracks === 'one'
+        ? new LandedGround(around, landed.matrix, overlay, 'lowest')
+        : ground;
+    return new TrialGround(bundle, crop ?? whole, ground, laidOn, receiver);
   }
 
-  async see(
-    { overlayFrame, picture }: Moment,
-    receiver: Receiver,
-    setting: Setting,
-  ): Promise<Seen> {
-    const { ground, box } = this;
-    const { under, artwork } = await this.momentAt(overlayFrame, picture.canvas);
+  async see({ overlayFrame, picture }: Moment, setting: Setting): Promise<Seen> {
+    const { ground, box, receiver } = this;
+    const { under, alone, artwork } = await this.momentAt(overlayFrame, picture.canvas);
     const { width, height } = under.canvas;
     const shown = width / ground.landing.width;
     const place = multiply(scaling(shown, shown), ground.matrix);
@@ -72,8 +80,8 @@ export class TrialGround {
     const mode = setting.kind === 'blend' ? setting.mode : 'source-over';
     const got = pixels(
       receiver.places
-        ? onto(under.canvas, taken.canvas, place, box, mode)
-        : onto(under.canvas, taken.canvas, ...fillingFrame(taken.canvas, under.canvas), mode),
+        ? onto(alone.canvas, taken.canvas, place, box, mode)
+        : onto(alone.canvas, taken.canvas, ...fillingFrame(taken.canvas, under.canvas), mode),
     );
     throughI420(got, width, height);
     return {
@@ -90,6 +98,7 @@ export class TrialGround {
   close(): void {
     this.artist.close();
     this.ground.close();
+    this.laidOn.close();
   }
 
   private momentAt(frame: number, { width, height }: OffscreenCanvas) {
@@ -102,7 +111,9 @@ export class TrialGround {
   private async paintMoment(frame: number, width: number, height: number) {
     const artwork = softwareContext(width, height);
     await paintArtwork(this.artist, artwork, this.bundle, frame, this.box);
-    return { under: copyOf(await this.ground.at(frame)), artwork };
+    const under = copyOf(await this.ground.at(frame));
+    const alone = this.laidOn === this.ground ? under : copyOf(await this.laidOn.at(frame));
+    return { under, alone, artwork };
   }
 }
 

@@ -67,12 +67,12 @@ export async function trialLanding(
 ): Promise<Trial> {
   const receiver = receiverById(request.receiver)!;
   const { job, planned, crop, around } = request;
-  const ground = await TrialGround.on(job.bundle, crop, around);
+  const ground = await TrialGround.on(job.bundle, crop, around, receiver);
   const total = changes.length + 1;
   try {
     const opens = cannotOpen(receiver, planned.format) === null;
     const best = opens ? await bestSetting(ground, receiver, request, TRIED, signal) : null;
-    const landing = best && (await reportOf(best, ground, receiver));
+    const landing = best && (await reportOf(best, ground));
     const tried: TriedChange[] = [];
     for (const [i, change] of changes.entries()) {
       progress(i + 1, total);
@@ -102,7 +102,7 @@ async function bestSetting(
   const corner = cornerColour(pixels(moments[0].picture), canvas.width, canvas.height);
   let best: Judged | null = null;
   for (const setting of settingsOf(receiver.laying, corner)) {
-    const judged = await judge(ground, moments, receiver, setting, signal);
+    const judged = await judge(ground, moments, setting, signal);
     if (!best || judged.squared < best.squared) best = judged;
   }
   return best!;
@@ -120,14 +120,13 @@ interface Judged {
 async function judge(
   ground: TrialGround,
   moments: readonly Moment[],
-  receiver: Receiver,
   setting: Setting,
   signal: AbortSignal,
 ): Promise<Judged> {
   const seen: (Pick<Seen, 'difference' | 'alpha'> & { readonly moment: Moment })[] = [];
   for (const moment of moments) {
     stopIfAborted(signal);
-    const { difference, alpha } = await ground.see(moment, receiver, setting);
+    const { difference, alpha } = await ground.see(moment, setting);
     seen.push({ moment, difference, alpha });
   }
   const alphas = seen.flatMap(({ alpha }) => alpha ?? []);
@@ -144,9 +143,8 @@ async function judge(
 async function reportOf(
   { setting, squared, meanAlphaError, worst }: Judged,
   ground: TrialGround,
-  receiver: Receiver,
 ): Promise<TrialLanding> {
-  const { width, height, pictures } = await ground.see(worst.moment, receiver, setting);
+  const { width, height, pictures } = await ground.see(worst.moment, setting);
   const { box, squared: most } = worst.difference.worst;
   return {
     psnr: psnrOf(squared),

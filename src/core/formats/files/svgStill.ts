@@ -4,7 +4,15 @@ import { IDENTITY, multiply, type Matrix } from '../../scene/matrix';
 import { featherStops } from '../../scene/featherStops';
 import { isNeutral } from '../../scene/look';
 import { roundedPath } from '../../scene/shapeKinds/rounded';
-import type { ArtworkItem, DrawItem, GroupItem, Mask, Scene, Shading } from '../../scene/types';
+import type {
+  ArtworkItem,
+  DrawItem,
+  GroupItem,
+  Mask,
+  Outline,
+  Scene,
+  Shading,
+} from '../../scene/types';
 
 interface Size {
   readonly width: number;
@@ -91,70 +99,75 @@ function writeGroup(group: GroupItem, outer: Matrix, writer: Writer): string {
 }
 
 function writeArtwork(item: ArtworkItem, outer: Matrix, writer: Writer): string {
-  const { fill, border, shadow, glow, wall, enlargement, outlines } = item;
-  const groups = new Map<number, ArtworkItem['outlines']>();
-  for (const outline of outlines) {
+  const groups = new Map<number, Outline[]>();
+  for (const outline of item.outlines) {
     groups.set(outline.opacity, [...(groups.get(outline.opacity) ?? []), outline]);
   }
-  const walled = wall ? writeWall(item, outer, writer) : '';
-  const parts = [...groups].map(([opacity, alike]) => {
-    const drawn = (attributes: Attributes) =>
-      alike
-        .map(({ d, matrix }) =>
-          tag('path', { d, transform: matrixOf(multiply(outer, matrix)), ...attributes }),
-        )
-        .join('');
-    // A path's own map enlarges its stroke too; the border's width is the item's.
-    const stroked = (times: number, colour: string) =>
-      alike
-        .map(({ d, matrix }) =>
-          tag('path', {
-            ...{ d, transform: matrixOf(multiply(outer, matrix)) },
-            ...{ fill: 'none', stroke: colour, 'stroke-linejoin': 'round' },
-            'stroke-width': (border!.width * times * enlargement) / scaleOf(matrix),
-          }),
-        )
-        .join('');
-    const bordered = border !== null && border.width > 0 ? border : null;
-    const casts = [glow && { ...glow, dx: 0, dy: 0 }, shadow]
-      .flatMap((cast) => (cast && cast.opacity > 0 ? cast : []))
-      .map((cast) => {
-        const times = bordered?.side === 'outside' ? 2 : bordered?.side === 'centre' ? 1 : 0;
-        const silhouette =
-          drawn({ fill: cast.colour }) + (times > 0 ? stroked(times, cast.colour) : '');
-        return blurred(silhouette, cast, scaleOf(outer) * enlargement, writer);
-      });
-    const outside = bordered?.side === 'outside' ? stroked(2, bordered.colour) : '';
-    const centre = bordered?.side === 'centre' ? stroked(1, bordered.colour) : '';
-    const inside =
-      bordered?.side === 'inside'
-        ? alike
-            .map(({ d, matrix }) =>
-              clipped(stroked(2, bordered.colour), d, multiply(outer, matrix), writer),
-            )
-            .join('')
-        : '';
-    const filled = wall ? '' : writeFill(fill, drawn, outer, writer);
-    return tag('g', { opacity }, `${casts.join('')}${outside}${filled}${centre}${inside}`);
-  });
-  return laidIn(`${walled}${parts.join('')}`, item);
+  const walled = item.wall ? writeWall(item, outer, writer) : '';
+  const looks = [...groups].map(([opacity, outlines]) =>
+    tag('g', { opacity }, writeLook({ ...item, outlines }, outer, writer)),
+  );
+  return laidIn(`${walled}${looks.join('')}`, item);
 }
 
-function writeFill(
-  fill: ArtworkItem['fill'],
-  drawn: (attributes: Attributes) => string,
-  outer: Matrix,
-  writer: Writer,
-): string {
+/** Glow, shadow, border and fill of outlines that are equally opaque, in the order they are painted. */
+function writeLook(item: ArtworkItem, outer: Matrix, writer: Writer): string {
+  const { border, shadow, glow, wall, enlargement, outlines } = item;
+  const bordered = border !== null && border.width > 0 ? border : null;
+  const around = bordered && bordered.side !== 'inside' ? bordered : null;
+  const casts = [glow && { ...glow, dx: 0, dy: 0 }, shadow]
+    .flatMap((cast) => (cast && cast.opacity > 0 ? cast : []))
+    .map((cast) => {
+      const edge = around ? strokedPaths(item, outer, cast.colour) : '';
+      const silhouette = filledPaths(item, outer, { fill: cast.colour }) + edge;
+      return blurred(silhouette, cast, scaleOf(outer) * enlargement, writer);
+    })
+    .join('');
+  const edge = around ? strokedPaths(item, outer, around.colour) : '';
+  const filled = wall ? '' : writeFill(item, outer, writer);
+  if (around?.side === 'outside') return casts + edge + filled;
+  const inside = bordered?.side === 'inside' ? bordered : null;
+  const within = outlines.map((outline) => {
+    if (!inside) return '';
+    const stroke = strokedPaths({ ...item, outlines: [outline] }, outer, inside.colour);
+    return clipped(stroke, outline.d, multiply(outer, outline.matrix), writer);
+  });
+  return casts + filled + edge + within.join('');
+}
+
+const filledPaths = ({ outlines }: ArtworkItem, outer: Matrix, attributes: Attributes): string =>
+  outlines
+    .map(({ d, matrix }) =>
+      tag('path', { d, transform: matrixOf(multiply(outer, matrix)), ...attributes }),
+    )
+    .join('');
+
+/** Borders that lie on one side are stroked twice as wide, and half of that is covered or cut off. */
+function strokedPaths(item: ArtworkItem, outer: Matrix, colour: string): string {
+  const { outlines, border, enlargement } = item;
+  const width = border!.width * (border!.side === 'centre' ? 1 : 2) * enlargement;
+  return outlines
+    .map(({ d, matrix }) =>
+      tag('path', {
+        ...{ d, transform: matrixOf(multiply(outer, matrix)) },
+        ...{ fill: 'none', stroke: colour, 'stroke-linejoin': 'round' },
+        // The path's own map enlarges its stroke too; the border's width is the item's.
+        'stroke-width': width / scaleOf(matrix),
+      }),
+    )
+    .join('');
+}
+
+function writeFill(item: ArtworkItem, outer: Matrix, writer: Writer): string {
+  const { fill } = item;
   if (fill.opacity <= 0) return '';
   if (fill.kind === 'picture') throw cannot('a picture inside an outline');
   if (fill.kind === 'colour') {
-    return tag('g', { opacity: fill.opacity }, drawn({ fill: fill.colour }));
+    return tag('g', { opacity: fill.opacity }, filledPaths(item, outer, { fill: fill.colour }));
   }
   // The gradient lies in the scene, whatever each outline's own map is: it is cut to the outlines.
-  const cut = writer.define((id) =>
-    tag('mask', { id, ...writer.area }, drawn({ fill: '#ffffff' })),
-  );
+  const white = filledPaths(item, outer, { fill: '#ffffff' });
+  const cut = writer.define((id) => tag('mask', { id, ...writer.area }, white));
   const gradient = writeShading(fill.shading, outer, writer);
   const all = tag('rect', { ...FAR, fill: `url(#${gradient})` });
   return tag('g', { opacity: fill.opacity, mask: `url(#${cut})` }, all);

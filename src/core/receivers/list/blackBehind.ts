@@ -7,5 +7,6 @@ export const blackBehind: Receiver = {
   reads: ['h264', 'prores4444', 'vp9', 'png-mov', 'png'],
   laying: { kind: 'solid' },
   places: true,
+  tracks: 'many',
   largest: null,
 };

@@ -7,5 +7,6 @@ export const clearVideo: Receiver = {
   reads: ['prores4444', 'vp9', 'png-mov', 'png', 'apng', 'webp', 'png-frames', 'gif', 'h264'],
   laying: { kind: 'alpha' },
   places: true,
+  tracks: 'many',
   largest: null,
 };

@@ -3,7 +3,7 @@ import type { Receiver } from '../types';
 export const fixedKey: Receiver = {
   id: 'fixed-key',
   label: 'Removes green or blue',
-  does: 'Takes out one green or one blue, always as strongly. The file fills the frame.',
+  does: 'Takes out one green or one blue, always as strongly. The file fills the frame, alone over the footage.',
   reads: ['h264', 'vp9', 'png', 'gif'],
   laying: {
     kind: 'fixed key',
@@ -15,5 +15,6 @@ export const fixedKey: Receiver = {
     softness: 0.2,
   },
   places: false,
+  tracks: 'one',
   largest: null,
 };

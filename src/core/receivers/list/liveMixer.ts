@@ -7,5 +7,6 @@ export const liveMixer: Receiver = {
   reads: ['vp9', 'webp', 'apng', 'gif', 'png', 'h264'],
   laying: { kind: 'alpha' },
   places: true,
+  tracks: 'many',
   largest: { width: 1280, height: 720 },
 };

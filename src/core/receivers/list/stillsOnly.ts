@@ -7,5 +7,6 @@ export const stillsOnly: Receiver = {
   reads: ['png'],
   laying: { kind: 'alpha' },
   places: true,
+  tracks: 'many',
   largest: null,
 };
