@@ -41,6 +41,10 @@ export function compareFrames(meant: Uint8ClampedArray, found: Uint8ClampedArray
   };
 }
 
+/** Peak signal-to-noise ratio of a mean squared difference, dB; null when there is no difference. */
+export const psnrOf = (squared: number): number | null =>
+  squared === 0 ? null : -10 * Math.log10(squared);
+
 /** The frames' differences together; PSNR in dB over all of them, null when there is no difference. */
 export function summarise(frames: readonly FrameDifference[]) {
   const mean = (pick: (frame: FrameDifference) => number) =>
@@ -50,6 +54,6 @@ export function summarise(frames: readonly FrameDifference[]) {
     meanAlpha: mean((frame) => frame.meanAlpha),
     worstAlpha: Math.max(...frames.map((frame) => frame.worstAlpha)),
     meanColour: mean((frame) => frame.meanColour),
-    psnr: square === 0 ? null : -10 * Math.log10(square),
+    psnr: psnrOf(square),
   };
 }

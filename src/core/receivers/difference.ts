@@ -40,10 +40,6 @@ export function differenceOf(
   return { squared: total / (width * height * 3), worst };
 }
 
-/** Peak signal-to-noise ratio, dB; null when there is no difference. */
-export const psnrOf = (squared: number): number | null =>
-  squared === 0 ? null : -10 * Math.log10(squared);
-
 /** Differences are shown this much stronger. */
 const STRONGER = 4;
 

@@ -1,4 +1,5 @@
 import { chroma, chromaDistance, rgbaToI420, i420Bytes, toHex, type Rgb } from '../colour';
+import { PLAIN_MATTE } from '../document/createKey';
 import { keyPicture } from '../matte/keyPicture';
 import { yuvMatrix } from '../matte/repairChroma';
 import type { Laying } from './types';
@@ -76,10 +77,8 @@ export function takeIn(
   throughI420(rgba, width, height);
   if (setting.kind !== 'key') return;
   const { colour, tolerance, softness } = setting;
-  keyPicture(rgba, width, height, {
-    ...{ kind: 'chroma', colour: toHex(colour), tolerance, softness, spill: 1 },
-    ...{ cleanBlack: 0, cleanWhite: 1, choke: 0, feather: 0 },
-  });
+  const key = { kind: 'chroma', colour: toHex(colour), tolerance, softness, spill: 1 } as const;
+  keyPicture(rgba, width, height, { ...PLAIN_MATTE, ...key });
 }
 
 function layOnBlack(rgba: Uint8ClampedArray): void {

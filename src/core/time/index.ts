@@ -48,6 +48,12 @@ export function convertLength(frames: number, from: Rate, to: Rate): number {
   return Math.round((frames * from.den * to.num) / (from.num * to.den));
 }
 
+/** Up to `most` of the frames from 0 to `count` − 1, each in the middle of an equal share of them. */
+export function evenlySpread(count: number, most: number): readonly number[] {
+  const picked = Math.max(0, Math.min(most, count));
+  return Array.from({ length: picked }, (_, i) => Math.floor(((i + 0.5) * count) / picked));
+}
+
 /** "m:ss.ff" with whole seconds and the frame within the second, at any rate. */
 export function timecode(frame: number, rate: Rate): string {
   const sign = frame < 0 ? '-' : '';

@@ -3,6 +3,7 @@ import { updateLayer, type Bundle, type Overlay, type WordsLayer } from '@/core/
 import { timeLayers } from '@/core/motion/timing';
 import { inverse, layerAlone, multiply, sceneAt, scaling } from '@/core/scene';
 import { guideScene } from '@/core/scene/guideScene';
+import { evenlySpread } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { fitted, LandedGround } from '../landedGround';
@@ -97,8 +98,5 @@ function sampledFrames(overlay: Overlay, layer: WordsLayer): readonly number[] {
   const timing = timeLayers(overlay).get(layer.id)!;
   const from = Math.max(0, timing.from);
   const to = Math.min(overlay.length, timing.to);
-  const count = Math.min(SAMPLES, Math.max(0, to - from));
-  return Array.from({ length: count }, (_, i) =>
-    Math.floor(from + ((i + 0.5) * (to - from)) / count),
-  );
+  return evenlySpread(Math.max(0, to - from), SAMPLES).map((frame) => from + frame);
 }

@@ -1,5 +1,6 @@
 import type { Receiver } from '@/core/receivers';
 import type { PlannedFile } from '@/core/sending/plan';
+import { evenlySpread } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { fitted } from '../landedGround';
 import { stopIfAborted } from '../progress';
@@ -11,17 +12,11 @@ export interface Moment {
   readonly picture: OffscreenCanvasRenderingContext2D;
 }
 
-/** Moments of a file that are tried. */
+/** Moments of a file that are tried; the first and last frames of an overlay often show nothing. */
 export const TRIED = 6;
 
 /** Longest side at which files are tried, so that a trial of a 4K file takes no longer than one of HD. */
 const LONGEST = 960;
-
-/** Moments evenly spread; the first and last frames of an overlay often show nothing. */
-export function spread(count: number, tried: number): readonly number[] {
-  const picked = Math.min(tried, count);
-  return Array.from({ length: picked }, (_, i) => Math.floor(((i + 0.5) * count) / picked));
-}
 
 /**
  * Decodes moments of a sent file.
@@ -46,7 +41,7 @@ export async function takeMoments(
       { width: decoded.width * shrink, height: decoded.height * shrink },
       LONGEST,
     );
-    const indices = format.moving ? spread(frames.length, tried) : [0];
+    const indices = format.moving ? evenlySpread(frames.length, tried) : [0];
     const pictures: OffscreenCanvasRenderingContext2D[] = [];
     const whole = softwareContext(decoded.width, decoded.height);
     await eachFrame(decoded, indices, rate, whole, async () => {
@@ -58,7 +53,7 @@ export async function takeMoments(
     });
     return format.moving
       ? pictures.map((picture, i) => ({ picture, overlayFrame: frames[indices[i]] }))
-      : spread(length, tried).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));
+      : evenlySpread(length, tried).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));
   } finally {
     decoded.close();
   }

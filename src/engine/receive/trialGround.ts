@@ -97,8 +97,7 @@ export class TrialGround {
 
   close(): void {
     this.artist.close();
-    this.ground.close();
-    this.laidOn.close();
+    new Set([this.ground, this.laidOn]).forEach((ground) => ground.close());
   }
 
   private momentAt(frame: number, { width, height }: OffscreenCanvas) {

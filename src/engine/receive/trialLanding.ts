@@ -1,16 +1,16 @@
 import type { Bundle, Overlay } from '@/core/document';
-import { summarise } from '@/core/matte/compare';
+import { psnrOf, summarise } from '@/core/matte/compare';
 import { cannotOpen, receiverById, type Change, type Receiver } from '@/core/receivers';
-import { psnrOf } from '@/core/receivers/difference';
 import { cornerColour, settingsOf, type Setting } from '@/core/receivers/takeIn';
 import type { Box } from '@/core/scene';
 import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
+import { evenlySpread } from '@/core/time';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
 import { encode } from '../send/encoders';
 import { targetOf, type SendJob } from '../send/makeFile';
 import { pixels } from '../send/readBack';
-import { spread, takeMoments, TRIED, type Moment } from './moments';
+import { takeMoments, TRIED, type Moment } from './moments';
 import { TrialGround, type Seen } from './trialGround';
 
 /** A sent file, what it was made of, and where it is to land. */
@@ -172,7 +172,8 @@ async function sampleOf(
   const overlay = own.document as Overlay;
   const bundle = { ...own, document: onSentBackdrop(overlay, settings) };
   const [whole] = planFiles(overlay, settings);
-  const frames = spread(whole.frames.length, TRIED_OF_CHANGE).map((index) => whole.frames[index]);
+  const sampled = evenlySpread(whole.frames.length, TRIED_OF_CHANGE);
+  const frames = sampled.map((index) => whole.frames[index]);
   const planned = { ...whole, frames };
   const { crop } = request;
   const artist = new Artist();

@@ -17,6 +17,8 @@ const LIMITS = { meanAlpha: 0.01, meanColour: 0.03 } as const;
 
 /** How true a file is to what was painted. */
 export interface Truth {
+  /** Frames that are in it. */
+  readonly frames: number;
   readonly compared: number;
   /** Mean and worst difference in alpha, 0…1; null when the format carries none. */
   readonly meanAlphaError: number | null;
@@ -29,7 +31,6 @@ export interface Truth {
 
 /** What was found in the file itself, held against the document. */
 export interface ReadBack extends Truth {
-  readonly frames: number;
   readonly expectedFrames: number;
   /** Seconds of sound in it; null where there is none. */
   readonly soundSeconds: number | null;
@@ -43,7 +44,7 @@ type Context = OffscreenCanvasRenderingContext2D;
  */
 export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
   const { planned, target, settings } = work;
-  const { format, frames } = planned;
+  const { format } = planned;
   const { meanColour, ...truth } = await compareFile(file, work, (meant) => {
     const expected = pixels(meant);
     if (format.hardAlpha) hardenAlpha(expected, settings.gif);
@@ -56,7 +57,7 @@ export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
   if (meanColour > LIMITS.meanColour) {
     throw differs(`its colours are off by ${(meanColour * 100).toFixed(1)} %`);
   }
-  return { ...truth, frames: frames.length, expectedFrames: frames.length, soundSeconds };
+  return { ...truth, expectedFrames: planned.frames.length, soundSeconds };
 }
 
 /**
@@ -98,6 +99,7 @@ export async function compareFile(
   }
   const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
   return {
+    frames: decoded.frames,
     compared: differences.length,
     meanAlphaError: format.alpha ? meanAlpha : null,
     worstAlphaError: format.alpha ? worstAlpha : null,

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Bundle } from '@/core/document';
-import { formatById, formatsFor, type Format } from '@/core/formats';
+import { formatsFor, type Format } from '@/core/formats';
 import { bestFor, receiverById, trouble, type Receiver } from '@/core/receivers';
 import { onSentBackdrop } from '@/core/sending/plan';
 import { firstSettings, type SendSettings } from '@/core/sending/settings';
@@ -64,7 +64,7 @@ export function useSending({ document }: Bundle): Sending {
     },
     offered,
     best,
-    chosen: offered.find(({ format }) => format === formatById(settings.format)) ?? null,
+    chosen: offered.find(({ format }) => format.id === settings.format) ?? null,
   };
 }
 

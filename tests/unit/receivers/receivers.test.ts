@@ -1,5 +1,6 @@
 import type { Overlay } from '@/core/document';
 import { FORMATS, formatById } from '@/core/formats';
+import { psnrOf } from '@/core/matte/compare';
 import {
   backdropsFor,
   bestFor,
@@ -9,7 +10,7 @@ import {
   RECEIVERS,
   trouble,
 } from '@/core/receivers';
-import { differenceOf, differencePicture, psnrOf } from '@/core/receivers/difference';
+import { differenceOf, differencePicture } from '@/core/receivers/difference';
 import { cornerColour, settingsOf, takeIn, throughI420 } from '@/core/receivers/takeIn';
 import { overlay } from '../fixtures';
 

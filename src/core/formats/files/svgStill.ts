@@ -1,6 +1,6 @@
 import type { Effects, Shadow } from '../../document/look';
 import { MoonError } from '../../errors';
-import { IDENTITY, multiply, type Matrix } from '../../scene/matrix';
+import { enlargement as scaleOf, IDENTITY, multiply, type Matrix } from '../../scene/matrix';
 import { featherStops } from '../../scene/featherStops';
 import { isNeutral } from '../../scene/look';
 import { roundedPath } from '../../scene/shapeKinds/rounded';
@@ -336,8 +336,6 @@ const FAR: Attributes = { x: -1e5, y: -1e5, width: 2e5, height: 2e5 };
 const short = (value: number): string => String(Number(value.toFixed(4)));
 
 const matrixOf = (matrix: Matrix): string => `matrix(${matrix.map(short).join(' ')})`;
-
-const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
 
 function tag(name: string, attributes: Attributes, content = ''): string {
   const written = Object.entries(attributes)
