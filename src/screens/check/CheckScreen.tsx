@@ -41,7 +41,8 @@ const GUIDE = 'guide';
 function useWhere(overlay: Overlay) {
   const { landings, footage } = useGrounds(overlay);
   const [chosen, choose] = useState<string | null>(null);
-  const first = landings.length > 0 ? [] : [{ value: GUIDE, label: 'Its guide frame' }];
+  const label = overlay.guide ? 'Its guide frame' : 'No footage yet';
+  const first = landings.length > 0 ? [] : [{ value: GUIDE, label }];
   const options = [...landings, ...first, ...footage];
   const { value } = options.find((option) => option.value === chosen) ?? options[0];
   const bundle = useGroundBundle(overlay, value === GUIDE ? null : value);
@@ -76,12 +77,17 @@ function Check({ bundle, overlay }: CheckProps) {
     >
       <ScrollView contentContainerStyle={styles.page}>
         {where.options.length > 1 ? (
-          <LongChoice
-            label="Judged where it lands"
-            options={where.options}
-            value={where.value}
-            onChange={where.choose}
-          />
+          <View>
+            <Words kind="small" soft>
+              Judged on
+            </Words>
+            <LongChoice
+              label="Judged on"
+              options={where.options}
+              value={where.value}
+              onChange={where.choose}
+            />
+          </View>
         ) : null}
         {progress ? (
           <MoonProgress doing="Looking at every frame" {...progress} onStop={stop} />

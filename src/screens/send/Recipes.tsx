@@ -7,7 +7,7 @@ import { addRecipe, remove } from '@/store/actions';
 import { selectRecipes } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
-import { Choice } from '@/ui/Chip';
+import { Chip, Choice } from '@/ui/Chip';
 import { Dialog } from '@/ui/Dialog';
 import { TextField } from '@/ui/TextField';
 import { RADIUS, useTokens } from '@/ui/theme';
@@ -46,7 +46,7 @@ export function Recipes({ document, settings, onUse }: RecipesProps) {
               {summary(recipe)}
             </Words>
           </View>
-          <Action label={`Use ${recipe.name}`} tone="soft" onPress={() => onUse(recipe.settings)} />
+          <Chip label="Use" spoken={`Use ${recipe.name}`} onPress={() => onUse(recipe.settings)} />
           <IconAction
             label={`Delete ${recipe.name}`}
             icon="trash-can-outline"

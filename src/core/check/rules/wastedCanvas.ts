@@ -27,7 +27,7 @@ export const wastedCanvas: CheckRule = {
       rule: 'wasted-canvas',
       severity: 'note',
       title: 'Most of the canvas stays empty',
-      detail: `All frames together fill ${percent(used)} of it, ${size} pixels. A file that is cropped to that is smaller, and has to be put in its place by hand.`,
+      detail: `All frames together fill ${percent(used)} of it, ${size} pixels. A file that is cropped to that is smaller; Send tells where its corner belongs.`,
       frame: fullestFrame(measured),
     });
   },
