@@ -25,13 +25,11 @@ export function FootageScreen({ id }: { readonly id: string }) {
 }
 
 const SHARES = [0.02, 0.25, 0.5, 0.75, 0.98] as const;
+const STILL = SHARES.slice(0, 1);
 
 function FootagePage({ footage }: { readonly footage: Footage }) {
   const router = useRouter();
-  const tokens = useTokens();
   const dispatch = useAppDispatch();
-  const make = useCallback(() => work.footageThumbnails(footage, SHARES), [footage]);
-  const { urls, failed } = usePictures(make);
   const makeOverlay = () => {
     const id = dispatch(
       addOverlay((overlay) => {
@@ -64,34 +62,7 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
       tools={<NameButton id={footage.id} name={footage.name} />}
     >
       <ScrollView contentContainerStyle={styles.page}>
-        {failed ? (
-          <Words>No picture of it could be made. Put the file in its place again below.</Words>
-        ) : null}
-        <View style={styles.strip}>
-          {urls.length === 0 && !failed ? (
-            <View
-              role="status"
-              style={[styles.frame, styles.coming, { backgroundColor: tokens.line }]}
-            >
-              <Words kind="small">Making pictures of it…</Words>
-            </View>
-          ) : null}
-          {urls.map((uri) => (
-            <Image
-              key={uri}
-              source={{ uri }}
-              accessibilityLabel={`A frame of ${footage.name}`}
-              resizeMode="contain"
-              style={[
-                urls.length === 1 ? styles.single : styles.frame,
-                {
-                  aspectRatio: footage.width / footage.height || 16 / 9,
-                  backgroundColor: tokens.line,
-                },
-              ]}
-            />
-          ))}
-        </View>
+        <Pictures footage={footage} />
         <Words>{facts(footage)}</Words>
         {footage.type === 'sound' ? null : (
           <View style={styles.row}>
@@ -117,6 +88,43 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
   );
 }
 
+/** Frames of it; they have their room before they are made, so that nothing below moves. */
+function Pictures({ footage }: { readonly footage: Footage }) {
+  const tokens = useTokens();
+  const make = useCallback(() => work.footageThumbnails(footage, SHARES), [footage]);
+  const { urls, failed } = usePictures(make);
+  const moving = footage.type === 'video';
+  const frame = [
+    moving ? styles.frame : styles.single,
+    { aspectRatio: footage.width / footage.height || 16 / 9, backgroundColor: tokens.line },
+  ];
+  if (failed)
+    return <Words>No picture of it could be made. Put the file in its place again below.</Words>;
+  if (urls.length === 0)
+    return (
+      <View role="status" style={styles.strip}>
+        {(moving ? SHARES : STILL).map((share, index) => (
+          <View key={share} style={[frame, styles.coming]}>
+            {index === 0 ? <Words kind="small">Making pictures of it…</Words> : null}
+          </View>
+        ))}
+      </View>
+    );
+  return (
+    <View style={styles.strip}>
+      {urls.map((uri) => (
+        <Image
+          key={uri}
+          source={{ uri }}
+          accessibilityLabel={`A frame of ${footage.name}`}
+          resizeMode="contain"
+          style={frame}
+        />
+      ))}
+    </View>
+  );
+}
+
 function facts({ type, width, height, duration, rate, alpha, media }: Footage): string {
   const size = `${(media.bytes / 1_000_000).toFixed(1)} MB ${media.extension}`;
   if (type === 'sound') return `Sound · ${duration.toFixed(1)} s · ${size}`;
@@ -129,7 +137,7 @@ const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 4, gap: 14, width: '100%', maxWidth: 900, alignSelf: 'center' },
   strip: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   frame: { width: 170, borderRadius: RADIUS.inner },
-  coming: { aspectRatio: 16 / 9, alignItems: 'center', justifyContent: 'center' },
+  coming: { alignItems: 'center', justifyContent: 'center' },
   single: { width: '100%', maxHeight: 420, borderRadius: RADIUS.inner },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });
