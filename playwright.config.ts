@@ -7,6 +7,7 @@ export default defineConfig({
   testMatch: ['jobs/**/*.spec.ts', 'app/**/*.spec.ts', 'faults/**/*.spec.ts'],
   outputDir: 'test-results',
   workers: 2,
+  retries: process.env.CI ? 1 : 0,
   // What is timed is tested alone, before the other tests share the machine.
   projects: [
     { name: 'timed', grep: /@timed/ },

@@ -1,6 +1,7 @@
 import {
   ALL_FORMATS,
   CustomSource,
+  EncodedPacketSink,
   Input,
   VideoSampleSink,
   type Source,
@@ -15,8 +16,8 @@ registerProresDecoder();
 /** Half a millisecond: containers round times to as much. */
 const ROUNDING = 0.0005;
 
-/** Farther than this ahead, seeking beats decoding all frames in between. */
-const READ_AHEAD_SECONDS = 1;
+/** Nearer than this, it is not asked whether seeking would be shorter than reading on. */
+const NEAR_SECONDS = 0.5;
 
 /** A kept media file as a source that is read piece by piece, never whole. */
 export const mediaSource = (media: Media): Source =>
@@ -37,6 +38,7 @@ export class FrameReader {
   private constructor(
     private readonly input: Input,
     private readonly sink: VideoSampleSink,
+    private readonly packets: EncodedPacketSink,
     private readonly first: number,
   ) {}
 
@@ -44,19 +46,18 @@ export class FrameReader {
     const input = openInput(source);
     const track = await input.getPrimaryVideoTrack();
     if (!track) throw new Error('The file holds no video.');
-    return new FrameReader(input, new VideoSampleSink(track), await track.getFirstTimestamp());
+    return new FrameReader(
+      input,
+      new VideoSampleSink(track),
+      new EncodedPacketSink(track),
+      await track.getFirstTimestamp(),
+    );
   }
 
   /** The frame on show at `seconds` from the file's first frame; it stays open until the next call. */
   async at(seconds: number): Promise<VideoSample | null> {
     const time = this.first + seconds + ROUNDING;
-    if (
-      !this.current ||
-      time < this.current.timestamp ||
-      time > this.current.timestamp + READ_AHEAD_SECONDS
-    ) {
-      await this.seek(time);
-    }
+    if (!this.current || (await this.shouldSeek(time, this.current))) await this.seek(time);
     while (this.next && this.next.timestamp <= time) {
       this.current?.close();
       this.current = this.next;
@@ -68,6 +69,17 @@ export class FrameReader {
   close(): void {
     this.drop();
     this.input.dispose();
+  }
+
+  /**
+   * Going on decodes every frame in between, seeking every frame from the key frame before `time`:
+   * where that one lies behind already, seeking would decode more.
+   */
+  private async shouldSeek(time: number, { timestamp }: VideoSample): Promise<boolean> {
+    if (time < timestamp) return true;
+    if (time < timestamp + NEAR_SECONDS) return false;
+    const key = await this.packets.getKeyPacket(time, { metadataOnly: true });
+    return key !== null && key.timestamp > timestamp;
   }
 
   private async seek(time: number): Promise<void> {
