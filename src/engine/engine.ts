@@ -115,10 +115,16 @@ export const engine = {
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
   saveKit: (kit: Kit): Promise<Blob> => bench().saveKit(kit),
   openKit: (file: Blob): Promise<Kit> => bench().openKit(file),
-  documentThumbnails: (bundle: Bundle, frames: readonly number[]): Promise<readonly Blob[]> =>
-    bench().documentThumbnails(bundle, frames),
-  footageThumbnails: (footage: Footage, shares: readonly number[]): Promise<readonly Blob[]> =>
-    bench().footageThumbnails(footage, shares),
+  documentThumbnails: (
+    bundle: Bundle,
+    frames: readonly number[],
+    signal: AbortSignal,
+  ): Promise<readonly Blob[]> => bench().documentThumbnails(bundle, frames, signal),
+  footageThumbnails: (
+    footage: Footage,
+    shares: readonly number[],
+    signal: AbortSignal,
+  ): Promise<readonly Blob[]> => bench().footageThumbnails(footage, shares, signal),
   measureOverlay: (
     bundle: Bundle,
     around: Bundle | null,

@@ -3,6 +3,7 @@ import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { decodeStill } from './still';
+import { stopIfAborted } from './progress';
 import { paintSurface, type Surface } from './surfaces';
 import { AudioSampleSink } from 'mediabunny';
 
@@ -29,6 +30,7 @@ const toBlob = (context: Context): Promise<Blob> =>
 export async function documentThumbnails(
   bundle: Bundle,
   frames: readonly number[],
+  signal: AbortSignal,
 ): Promise<readonly Blob[]> {
   const artist = new Artist();
   const context = thumbnailContext(bundle.document.width, bundle.document.height);
@@ -37,6 +39,7 @@ export async function documentThumbnails(
   let surface: Surface | null = null;
   try {
     for (const frame of frames) {
+      stopIfAborted(signal);
       artwork.clearRect(0, 0, artwork.canvas.width, artwork.canvas.height);
       await artist.paintFrame(artwork, bundle, frame);
       surface ??= meanLuma(artwork) > LIGHT ? 'dark' : 'checks';
@@ -65,6 +68,7 @@ function meanLuma(context: Context): number {
 export async function footageThumbnails(
   footage: Footage,
   shares: readonly number[],
+  signal: AbortSignal,
 ): Promise<readonly Blob[]> {
   if (footage.type === 'sound') return [await waveform(footage)];
   const context = thumbnailContext(footage.width, footage.height);
@@ -80,6 +84,7 @@ export async function footageThumbnails(
   const blobs: Blob[] = [];
   try {
     for (const share of shares) {
+      stopIfAborted(signal);
       const sample = await reader.at(share * footage.duration);
       paintSurface(context, 'checks');
       sample?.draw(context, 0, 0, width, height);

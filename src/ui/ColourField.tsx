@@ -1,4 +1,4 @@
-import { createContext, useContext, useState } from 'react';
+import { createContext, useContext, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { Modal, Portal } from 'react-native-paper';
 import { HexColorPicker } from 'react-colorful';
@@ -11,10 +11,17 @@ import { Words } from './Words';
 /** Colours offered beside the picker: of the footage at hand, say. */
 export interface Palette {
   readonly name: string;
-  readonly colours: readonly string[];
+  /** Null while they are being found. */
+  readonly colours: readonly string[] | null;
 }
 
-export const PalettesContext = createContext<readonly Palette[]>([]);
+export interface Palettes {
+  readonly palettes: readonly Palette[];
+  /** Asks for them: finding them takes a while, and they are seldom needed. */
+  readonly find: () => void;
+}
+
+export const PalettesContext = createContext<Palettes>({ palettes: [], find: () => undefined });
 
 interface ColourFieldProps {
   readonly label: string;
@@ -76,11 +83,15 @@ interface ColourDialogProps extends ColourFieldProps {
 function ColourDialog({ label, value, onChange, gesture, onDone }: ColourDialogProps) {
   const tokens = useTokens();
   // Read here: what is inside the portal would not find it.
-  const palettes = useContext(PalettesContext);
+  const { palettes, find } = useContext(PalettesContext);
+  const open = gesture !== null;
+  useEffect(() => {
+    if (open) find();
+  }, [open, find]);
   return (
     <Portal>
       <Modal
-        visible={gesture !== null}
+        visible={open}
         onDismiss={onDone}
         contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
       >
@@ -114,10 +125,10 @@ function PaletteRow({ palette, onChoose }: PaletteRowProps) {
   return (
     <View role="group" aria-label={`Colours of ${palette.name}`}>
       <Words kind="small" soft>
-        {`Colours of ${palette.name}`}
+        {palette.colours ? `Colours of ${palette.name}` : `Finding the colours of ${palette.name}…`}
       </Words>
       <View style={styles.palette}>
-        {palette.colours.map((colour) => (
+        {palette.colours?.map((colour) => (
           <Pressable
             key={colour}
             role="button"

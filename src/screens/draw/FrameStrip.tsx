@@ -72,7 +72,10 @@ function DrawingPicture({ id }: { readonly id: string }) {
     // Other drawings and layers may change without this picture changing.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [id, strokes, overlay.width, overlay.height]);
-  const make = useCallback(() => work.documentThumbnails(alone.bundle, [alone.frame]), [alone]);
+  const make = useCallback(
+    (signal: AbortSignal) => work.documentThumbnails(alone.bundle, [alone.frame], signal),
+    [alone],
+  );
   const { urls } = usePictures(make);
   if (!urls[0]) return null;
   return <Image source={{ uri: urls[0] }} style={styles.picture} resizeMode="contain" />;

@@ -91,7 +91,10 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
 /** Frames of it; they have their room before they are made, so that nothing below moves. */
 function Pictures({ footage }: { readonly footage: Footage }) {
   const tokens = useTokens();
-  const make = useCallback(() => work.footageThumbnails(footage, SHARES), [footage]);
+  const make = useCallback(
+    (signal: AbortSignal) => work.footageThumbnails(footage, SHARES, signal),
+    [footage],
+  );
   const { urls, failed } = usePictures(make);
   const moving = footage.type === 'video';
   const frame = [

@@ -3,9 +3,10 @@ import { useEffect, useState } from 'react';
 /**
  * Object URLs of blobs that are made in the background; empty until they are there, and again when
  * making them failed.
- * @param make a new function whenever the pictures should be made anew
+ * @param make a new function whenever the pictures should be made anew; told once they are wanted no
+ *   more
  */
-export function usePictures(make: () => Promise<readonly Blob[]>): {
+export function usePictures(make: (signal: AbortSignal) => Promise<readonly Blob[]>): {
   readonly urls: readonly string[];
   readonly failed: boolean;
 } {
@@ -15,19 +16,20 @@ export function usePictures(make: () => Promise<readonly Blob[]>): {
   });
   useEffect(() => {
     let urls: readonly string[] = [];
-    let gone = false;
-    make().then(
+    const wanted = new AbortController();
+    const { signal } = wanted;
+    make(signal).then(
       (blobs) => {
-        if (gone) return;
+        if (signal.aborted) return;
         urls = blobs.map((blob) => URL.createObjectURL(blob));
         setState({ urls, failed: false });
       },
       () => {
-        if (!gone) setState({ urls: [], failed: true });
+        if (!signal.aborted) setState({ urls: [], failed: true });
       },
     );
     return () => {
-      gone = true;
+      wanted.abort();
       urls.forEach((url) => URL.revokeObjectURL(url));
     };
   }, [make]);

@@ -9,19 +9,23 @@ const STILL = SHARES.slice(0, 1);
 
 /** Pictures of a document: one, or a handful once the card is played. */
 export function useDocumentThumbnails(bundle: Bundle | null, playing: boolean) {
-  const make = useCallback(async () => {
-    if (!bundle) return [];
-    const { length } = bundle.document;
-    const frames = (playing ? SHARES : STILL).map((share) => Math.floor(share * length));
-    return work.documentThumbnails(bundle, frames);
-  }, [bundle, playing]);
+  const make = useCallback(
+    async (signal: AbortSignal) => {
+      if (!bundle) return [];
+      const { length } = bundle.document;
+      const frames = (playing ? SHARES : STILL).map((share) => Math.floor(share * length));
+      return work.documentThumbnails(bundle, frames, signal);
+    },
+    [bundle, playing],
+  );
   return usePictures(make);
 }
 
 export function useFootageThumbnails(footage: Footage, playing: boolean) {
   const { id, media, type } = footage;
   const make = useCallback(
-    () => work.footageThumbnails(footage, playing && type === 'video' ? SHARES : STILL),
+    (signal: AbortSignal) =>
+      work.footageThumbnails(footage, playing && type === 'video' ? SHARES : STILL, signal),
     // The name may change without the pictures changing.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [id, media.hash, type, playing],

@@ -19,7 +19,10 @@ interface RecordingStripProps {
 /** The recording's frames in a row; what is left out is darkened. */
 export function RecordingStrip({ footage, proposal, skipping }: RecordingStripProps) {
   const tokens = useTokens();
-  const make = useCallback(() => work.footageThumbnails(footage, SHARES), [footage]);
+  const make = useCallback(
+    (signal: AbortSignal) => work.footageThumbnails(footage, SHARES, signal),
+    [footage],
+  );
   const { urls } = usePictures(make);
   const { duration } = footage;
   const left = [
