@@ -1,3 +1,3 @@
 export { key, keyOver, setKey } from './key';
 export { repair, repairScratch, setMatrix } from './repair';
-export { setShrinkMatrix, shrink } from './shrink';
+export { setShrinkMatrix, shrink, shrinkScratch } from './shrink';

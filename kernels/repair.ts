@@ -1,7 +1,7 @@
 // Brings 4:2:0 chroma to full size along the edges of luma. The reference, with the reasons, is
 // src/core/matte/repairChroma.ts. It works on any rows by themselves and gives the same bits as on all.
 
-import { packed } from './pack';
+import { packed, storeSome } from './pack';
 
 const RADIUS: i32 = 2;
 const EPSILON: f32 = 1e-5;
@@ -354,13 +354,6 @@ function lowPairs(a: v128, b: v128): v128 {
 @inline
 function highPairs(a: v128, b: v128): v128 {
   return i32x4.shuffle(a, b, 2, 6, 3, 7);
-}
-
-/** The first one, two or three of four pixels: what lies beyond them belongs to another row. */
-function storeSome(to: usize, pixels: v128, count: i32): void {
-  store<i32>(to, i32x4.extract_lane(pixels, 0));
-  if (count > 1) store<i32>(to + 4, i32x4.extract_lane(pixels, 1));
-  if (count > 2) store<i32>(to + 8, i32x4.extract_lane(pixels, 2));
 }
 
 /** Whether two rows hold the same bytes; `bytes` is a multiple of 16. */

@@ -2,7 +2,7 @@ import type { I420, YuvMatrix } from './repairChroma';
 
 /**
  * A smaller picture straight from a frame's planes: each pixel is the mean of four luma samples,
- * spread over what it stands for, with the chroma beside them. Good enough to look at while it plays.
+ * spread over what it stands for, with the mean of the chroma beside them. Good enough to look at while it plays.
  *
  * The reference of the compiled kernel.
  * @returns outWidth × outHeight × 4 bytes, opaque
@@ -25,11 +25,9 @@ export function shrunkRgba(
     for (let column = 0; column < outWidth; column++) {
       const x1 = at(column, stepX, 0.25, width - 1);
       const x2 = at(column, stepX, 0.75, width - 1);
-      const sum = y[y1 * width + x1] + y[y1 * width + x2] + y[y2 * width + x1] + y[y2 * width + x2];
-      const [c1, c2] = [(y1 >> 1) * half + (x1 >> 1), (y2 >> 1) * half + (x2 >> 1)];
-      const luma = (sum / 4 - matrix.black) * matrix.luma;
-      const du = (u[c1] + u[c2]) / 2 - 128;
-      const dv = (v[c1] + v[c2]) / 2 - 128;
+      const luma = (mean(y, width, y1, y2, x1, x2) - matrix.black) * matrix.luma;
+      const du = mean(u, half, y1 >> 1, y2 >> 1, x1 >> 1, x2 >> 1) - 128;
+      const dv = mean(v, half, y1 >> 1, y2 >> 1, x1 >> 1, x2 >> 1) - 128;
       const to = (row * outWidth + column) * 4;
       out[to] = luma + matrix.vToR * dv;
       out[to + 1] = luma + matrix.uToG * du + matrix.vToG * dv;
@@ -39,3 +37,18 @@ export function shrunkRgba(
   }
   return out;
 }
+
+/** The mean of a plane's samples at two columns of two rows. */
+const mean = (
+  plane: Uint8Array,
+  width: number,
+  row1: number,
+  row2: number,
+  column1: number,
+  column2: number,
+): number =>
+  (plane[row1 * width + column1] +
+    plane[row1 * width + column2] +
+    plane[row2 * width + column1] +
+    plane[row2 * width + column2]) /
+  4;

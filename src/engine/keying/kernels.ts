@@ -19,7 +19,9 @@ interface Exports {
     from: number,
     to: number,
     out: number,
+    scratch: number,
   ) => void;
+  readonly shrinkScratch: (width: number) => number;
   readonly repairScratch: (width: number) => number;
   readonly repair: (
     y: number,
@@ -138,17 +140,17 @@ export class Kernels {
     to: number,
     stripe: number,
   ): void {
+    const own = scratch + stripe * this.scratchBytes(width);
     if (out.width === width && out.height === height) {
       this.exports.setMatrix(MATRIX_AT);
-      const own = scratch + stripe * this.scratchBytes(width);
       this.exports.repair(y, u, v, width, height, from, to, source, own);
       return;
     }
     this.exports.setShrinkMatrix(MATRIX_AT);
-    this.exports.shrink(y, u, v, width, height, out.width, out.height, from, to, source);
+    this.exports.shrink(y, u, v, width, height, out.width, out.height, from, to, source, own);
   }
 
   private scratchBytes(width: number): number {
-    return aligned(this.exports.repairScratch(width));
+    return aligned(Math.max(this.exports.repairScratch(width), this.exports.shrinkScratch(width)));
   }
 }

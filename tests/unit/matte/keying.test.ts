@@ -8,8 +8,8 @@ import { measureMatte } from '@/core/matte/measureMatte';
 import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
 import { twoBackdrops } from '@/core/matte/twoBackdrops';
 import { seededRandom } from '@/core/motion/random';
-import { Kernels } from '@/engine/keying/kernels';
-import { kernelKeyer, plainKeyer } from '@/engine/keying/keyer';
+import { Kernels, type Work } from '@/engine/keying/kernels';
+import { kernelKeyer, plainKeyer, type PlanarFrame } from '@/engine/keying/keyer';
 import { buildKernels } from '../kernels';
 
 const BT709 = yuvMatrix(0.2126, 0.0722, false);
@@ -285,6 +285,36 @@ describe('the compiled kernels', () => {
     ];
     expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
   });
+
+  it.each([
+    [40, 30],
+    [41, 23],
+    [95, 53],
+    [1, 1],
+  ])(
+    'shrink noise to %d × %d like the plain code, in one stripe or in rows',
+    async (width, height) => {
+      const noise = noisyFrame(97, 55);
+      const planar: PlanarFrame = {
+        width: noise.width,
+        height: noise.height,
+        matrix: BT709,
+        copyTo: async (target, [atY, atU, atV]) => {
+          target.set(noise.y, atY);
+          target.set(noise.u, atU);
+          target.set(noise.v, atV);
+        },
+      };
+      const found = await kernelKeyer(kernels, 1).frame(planar, { width, height }, null);
+      const expected = await plainKeyer.frame(planar, { width, height }, null);
+      expect(worst(found, expected)).toBeLessThanOrEqual(1);
+      const work: Work = { width, height, planes: planar, keys: 'not' };
+      const at = kernels.layout(work, planar, 1);
+      const rows = new Uint8ClampedArray(kernels.memory.buffer, at.source, found.length).fill(0);
+      for (let row = 0; row < height; row++) kernels.run(work, at, row, row + 1, 0);
+      expect(rows).toEqual(found);
+    },
+  );
 
   it('shrink a frame like the plain code, to nearly what shrinking the whole picture gives', async () => {
     const { width, height, y, u, v } = noisyFrame(96, 54);
