@@ -122,6 +122,12 @@ export class Stage {
   }
 
   private readonly tick = (): void => {
+    this.advance();
+    if (this.clock) requestAnimationFrame(this.tick);
+  };
+
+  /** Draws the frame that is due by the clock, unless one is still being drawn. */
+  private advance(): void {
     const { view, clock } = this;
     if (!view || !clock) return;
     const elapsed = (performance.now() - clock.startedAt) / 1000;
@@ -141,8 +147,7 @@ export class Stage {
       void this.draw(frame);
       this.listener.onPlayhead({ frame, playing: true, dropped: this.dropped });
     }
-    requestAnimationFrame(this.tick);
-  };
+  }
 
   private async draw(frame: number): Promise<void> {
     if (this.drawing) {
@@ -162,7 +167,9 @@ export class Stage {
     } finally {
       this.drawing = false;
     }
-    if (this.stale && !this.clock) {
+    // Not at the next tick: a frame that took a little too long would cost the one after it too.
+    if (this.clock) this.advance();
+    else if (this.stale) {
       this.stale = false;
       void this.draw(this.view?.frame ?? frame);
     }
