@@ -1,7 +1,8 @@
 import { freeName, fileName } from '@/core/sending/fileName';
 import { planFiles } from '@/core/sending/plan';
+import { wholeProgress } from '@/core/sending/wholeProgress';
 import type { Progress } from '../progress';
-import { makeFile, type Made, type SendJob, type SendStage, type Watch } from './makeFile';
+import { makeFile, workOf, type Made, type SendJob, type SendStage, type Watch } from './makeFile';
 import { openZip, piecesOf } from './zipFile';
 
 export { clearScratchFiles } from './scratchFile';
@@ -30,6 +31,7 @@ export interface SendState {
 
 /**
  * Makes the files of all jobs, one after the other.
+ * @param progress frames done of those of all files
  * @throws MoonError 'not-found' before anything is made, or what `makeFile` throws
  */
 export async function send(
@@ -41,9 +43,13 @@ export async function send(
   const files = jobs.flatMap((job) =>
     planFiles(job.bundle.document, job.settings).map((planned) => ({ job, planned })),
   );
+  const progressOf = wholeProgress(
+    files.map(({ job, planned }) => workOf(job, planned)),
+    progress,
+  );
   const watch = (index: number): Watch => ({
     onStage: (stage) => onState({ stage, file: index + 1, files: files.length }),
-    progress,
+    progress: progressOf(index),
     signal,
   });
   if (files.length === 1) {

@@ -8,6 +8,12 @@ import {
   type Part,
   type PlannedFile,
 } from '@/core/sending/plan';
+import {
+  wholeProgress,
+  type FileWork,
+  type Step,
+  type StepProgress,
+} from '@/core/sending/wholeProgress';
 import type { Box } from '@/core/scene';
 import { Artist } from '../artist';
 import type { Progress } from '../progress';
@@ -15,7 +21,7 @@ import { Mixer } from '../sound/mixer';
 import { artworkBounds } from './crop';
 import { encode } from './encoders';
 import { readBack, type ReadBack } from './readBack';
-import { makeTimeline } from './timeline';
+import { landedOverlays, makeTimeline } from './timeline';
 import type { EncodeTarget, Making } from './types';
 
 /** A document with the settings it is to be sent by. */
@@ -40,15 +46,24 @@ export interface Made {
 
 /** Which part of the work is under way; `ahead` are encodes of others that the server does first. */
 export type SendStage =
-  | { readonly kind: 'looking' | 'making' | 'reading back' }
-  | { readonly kind: 'waiting'; readonly ahead: number };
+  { readonly kind: Step } | { readonly kind: 'waiting'; readonly ahead: number };
 
 /** How far a file is, and whether to go on. */
 export interface Watch {
   readonly onStage: (stage: SendStage) => void;
-  readonly progress: Progress;
+  readonly progress: StepProgress;
   readonly signal: AbortSignal;
 }
+
+/** What making a file takes. */
+export const workOf = ({ settings }: SendJob, { format, frames }: PlannedFile): FileWork => ({
+  frames: frames.length,
+  steps: [
+    ...(settings.crop ? (['looking'] as const) : []),
+    'making',
+    ...(format.timeline ? [] : (['reading back'] as const)),
+  ],
+});
 
 /**
  * Makes one file and reads it back: only a file that holds what was meant is given out.
@@ -60,21 +75,26 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
   const bundle = { ...job.bundle, document: onSentBackdrop(job.bundle.document, settings) };
   const sound = soundOf(bundle, planned);
   const artist = new Artist();
-  const { onStage, progress, signal } = watch;
+  const { onStage, signal } = watch;
+  const progressOf =
+    (step: Step): Progress =>
+    (done, total) =>
+      watch.progress(step, done, total);
   try {
     if (settings.crop) onStage({ kind: 'looking' });
     const crop = settings.crop
-      ? await artworkBounds(artist, bundle, planned.frames, progress, signal)
+      ? await artworkBounds(artist, bundle, planned.frames, progressOf('looking'), signal)
       : null;
     const target = targetOf(bundle, settings, planned, crop, sound?.heard ?? null);
     onStage({ kind: 'making' });
     const work: Making = {
-      ...{ artist, bundle, settings, planned, target, crop, progress, signal },
+      ...{ artist, bundle, settings, planned, target, crop, signal },
+      progress: progressOf('making'),
       onWait: (ahead) => onStage(ahead > 0 ? { kind: 'waiting', ahead } : { kind: 'making' }),
     };
     const file = await encode(work);
     onStage({ kind: 'reading back' });
-    const report = await readBack(file, work);
+    const report = await readBack(file, { ...work, progress: progressOf('reading back') });
     return { ...sentAs(job, planned, target), file, crop, readBack: report };
   } finally {
     artist.close();
@@ -127,12 +147,26 @@ async function makeLandingTimeline(
   watch: Watch,
 ): Promise<Made> {
   watch.onStage({ kind: 'making' });
-  const makeClip = async (overlay: Overlay): Promise<Blob> => {
-    const settings: SendSettings = { ...firstSettings('vp9'), backdrop: { kind: 'clear' } };
-    const clip = { bundle: { ...job.bundle, document: overlay }, settings };
-    const [whole] = planFiles(overlay, settings);
-    return (await makeFile(clip, whole, { ...watch, onStage: () => undefined })).file;
-  };
-  const file = await makeTimeline(job.bundle, makeClip, watch.signal);
+  const settings: SendSettings = { ...firstSettings('vp9'), backdrop: { kind: 'clear' } };
+  const clips = landedOverlays(job.bundle).map((overlay) => ({
+    job: { bundle: { ...job.bundle, document: overlay }, settings },
+    planned: planFiles(overlay, settings)[0],
+    overlay,
+  }));
+  const progressOf = wholeProgress(
+    clips.map((clip) => workOf(clip.job, clip.planned)),
+    (done, total) => watch.progress('making', done, total),
+  );
+  // Made first: there is one file at a time that is being written.
+  const made = new Map<Overlay, Uint8Array>();
+  for (const [index, clip] of clips.entries()) {
+    const { file } = await makeFile(clip.job, clip.planned, {
+      onStage: () => undefined,
+      progress: progressOf(index),
+      signal: watch.signal,
+    });
+    made.set(clip.overlay, new Uint8Array(await file.arrayBuffer()));
+  }
+  const file = await makeTimeline(job.bundle, made, watch.signal);
   return { ...sentAs(job, planned, job.bundle.document), file, crop: null, readBack: null };
 }

@@ -15,24 +15,19 @@ import { readMedia } from '../mediaStore';
 import { stopIfAborted } from '../progress';
 import { openZip } from './zipFile';
 
-/** An overlay as a clear clip, made by whoever sends. */
-export type MakeClip = (overlay: Overlay) => Promise<Blob>;
-
 /** Bytes of media that are held at once. */
 const PIECE = 4 * 1024 * 1024;
 
-/** A zip of a landing's timeline and of all its media; overlays are sent as clear clips first. */
+/**
+ * A zip of a landing's timeline and of all its media.
+ * @param clips its overlays as clear clips
+ */
 export async function makeTimeline(
   bundle: Bundle,
-  makeClip: MakeClip,
+  clips: ReadonlyMap<Overlay, Uint8Array>,
   signal: AbortSignal,
 ): Promise<Blob> {
   const landing = bundle.document as Landing;
-  // Made first: there is one file at a time that is being written.
-  const clips = new Map<Overlay, Uint8Array>();
-  for (const overlay of landedOverlays(landing, bundle)) {
-    clips.set(overlay, new Uint8Array(await (await makeClip(overlay)).arrayBuffer()));
-  }
   const zip = await openZip('file');
   try {
     const taken = new Set<string>();
@@ -69,8 +64,8 @@ async function* mediaPieces(media: Media, signal: AbortSignal): AsyncGenerator<U
 }
 
 /** The overlays that lie on a landing themselves, each once. */
-const landedOverlays = (landing: Landing, { overlays }: Bundle): readonly Overlay[] =>
-  nestedIn(landing).flatMap((id) => overlays.find((overlay) => overlay.id === id) ?? []);
+export const landedOverlays = ({ document, overlays }: Bundle): readonly Overlay[] =>
+  nestedIn(document).flatMap((id) => overlays.find((overlay) => overlay.id === id) ?? []);
 
 function mediaOf(entry: Layer | SoundTrack): string | null {
   if (!('kind' in entry)) return entry.footage;

@@ -149,12 +149,7 @@ function Send({ bundle, go, heading }: SendProps) {
           />
         ) : null}
         {progress ? (
-          <MoonProgress
-            key={`${state.file} ${state.stage.kind}`}
-            doing={doing(state)}
-            {...progress}
-            onStop={stop}
-          />
+          <MoonProgress doing={doing(state)} {...progress} onStop={stop} />
         ) : (
           <Action
             label={result ? 'Send again' : 'Send'}

@@ -1,0 +1,228 @@
+import { readFileSync } from 'node:fs';
+import { firstKey, DEFAULT_KEY, PLAIN_MATTE, type KeySettings } from '@/core/document';
+import { keyConstants } from '@/core/matte/keyConstants';
+import { keyPicture } from '@/core/matte/keyPicture';
+import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
+import { seededRandom } from '@/core/motion/random';
+import { Kernels, type Work } from '@/engine/keying/kernels';
+import { kernelKeyer, plainKeyer, type PlanarFrame } from '@/engine/keying/keyer';
+import { buildKernels } from '../kernels';
+
+const BT709 = yuvMatrix(0.2126, 0.0722, false);
+
+/** A frame of noise over a ramp, as codes. */
+function noisyFrame(width: number, height: number) {
+  const random = seededRandom(width * height);
+  const half = ((width + 1) >> 1) * ((height + 1) >> 1);
+  return {
+    width,
+    height,
+    y: Uint8Array.from(
+      { length: width * height },
+      (_, i) => 30 + ((i % width) * 160) / width + random() * 30,
+    ),
+    u: Uint8Array.from({ length: half }, () => 70 + random() * 120),
+    v: Uint8Array.from({ length: half }, () => 70 + random() * 120),
+  };
+}
+
+describe('the compiled kernels', () => {
+  let kernels: Kernels;
+  beforeAll(async () => {
+    kernels = await Kernels.on(
+      new WebAssembly.Module(readFileSync(buildKernels())),
+      Kernels.newMemory(),
+    );
+  }, 60_000);
+
+  const keys: readonly KeySettings[] = [
+    { ...DEFAULT_KEY, colour: '#00c853' },
+    { ...DEFAULT_KEY, colour: '#ff00d0', cleanBlack: 0.05, cleanWhite: 0.9, spill: 0.6 },
+    { ...firstKey('luma', null), choke: 0.7 },
+    firstKey('light', null),
+    { ...PLAIN_MATTE, kind: 'known colours', colour: '#00c853', inks: ['#ffffff', '#d02030'] },
+  ];
+
+  /** Largest difference in level, of colours as far as they can be seen. */
+  const worst = (a: Uint8ClampedArray, b: Uint8ClampedArray): number =>
+    a.reduce((most, value, i) => {
+      const seen = (i & 3) === 3 ? 1 : Math.max(a[i | 3], b[i | 3]) / 255;
+      return Math.max(most, Math.abs(value - b[i]) * seen);
+    }, 0);
+
+  it.each(keys.map((key) => [key.kind, key] as const))(
+    'key like the plain code: %s',
+    async (_kind, key) => {
+      const random = seededRandom(11);
+      const pixels = Uint8ClampedArray.from({ length: 61 * 40 * 4 }, () => random() * 256);
+      const expected = pixels.slice();
+      await kernelKeyer(kernels, 1).keyRgba(pixels, 61, 40, key, 1);
+      await plainKeyer.keyRgba(expected, 61, 40, key, 1);
+      expect(worst(pixels, expected)).toBeLessThanOrEqual(1.01);
+    },
+  );
+
+  it.each([
+    [64, 36],
+    [37, 23],
+    [2, 2],
+  ])('repair and key a frame of %d × %d like the plain code', async (width, height) => {
+    const frame = noisyFrame(width, height);
+    const planar = {
+      width,
+      height,
+      matrix: BT709,
+      copyTo: async (target: Uint8Array, [y, u, v]: readonly number[]) => {
+        target.set(frame.y, y);
+        target.set(frame.u, u);
+        target.set(frame.v, v);
+      },
+    };
+    const [found, expected] = [
+      await kernelKeyer(kernels, 1).frame(planar, planar, keys[0]),
+      await plainKeyer.frame(planar, planar, keys[0]),
+    ];
+    expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
+  });
+
+  it.each([
+    [40, 30],
+    [41, 23],
+    [95, 53],
+    [1, 1],
+  ])(
+    'shrink noise to %d × %d like the plain code, in one stripe or in rows',
+    async (width, height) => {
+      const noise = noisyFrame(97, 55);
+      const planar: PlanarFrame = {
+        width: noise.width,
+        height: noise.height,
+        matrix: BT709,
+        copyTo: async (target, [atY, atU, atV]) => {
+          target.set(noise.y, atY);
+          target.set(noise.u, atU);
+          target.set(noise.v, atV);
+        },
+      };
+      const found = await kernelKeyer(kernels, 1).frame(planar, { width, height }, null);
+      const expected = await plainKeyer.frame(planar, { width, height }, null);
+      expect(worst(found, expected)).toBeLessThanOrEqual(1);
+      const work: Work = { width, height, planes: planar, keys: 'not' };
+      const at = kernels.layout(work, planar, 1);
+      const rows = new Uint8ClampedArray(kernels.memory.buffer, at.source, found.length).fill(0);
+      for (let row = 0; row < height; row++) kernels.run(work, at, row, row + 1, 0);
+      expect(rows).toEqual(found);
+    },
+  );
+
+  it('shrink a frame like the plain code, to nearly what shrinking the whole picture gives', async () => {
+    const { width, height, y, u, v } = noisyFrame(96, 54);
+    const smooth = {
+      width,
+      height,
+      y: y.map((_, i) => 60 + (i % width)),
+      u: u.fill(100),
+      v: v.fill(150),
+    };
+    const planar = {
+      width,
+      height,
+      matrix: BT709,
+      copyTo: async (target: Uint8Array, [atY, atU, atV]: readonly number[]) => {
+        target.set(smooth.y, atY);
+        target.set(smooth.u, atU);
+        target.set(smooth.v, atV);
+      },
+    };
+    const size = { width: 41, height: 23 };
+    const found = await kernelKeyer(kernels, 1).frame(planar, size, null);
+    const expected = await plainKeyer.frame(planar, size, null);
+    expect(worst(found, expected)).toBeLessThanOrEqual(1);
+    const whole = repairedRgba(smooth, BT709);
+    const middle = (11 * 41 + 20) * 4;
+    const same = (27 * 96 + 48) * 4;
+    for (let c = 0; c < 3; c++)
+      expect(Math.abs(found[middle + c] - whole[same + c])).toBeLessThan(3);
+  });
+
+  it('copy flat rows to the very bits that working them out gives, frame after frame', async () => {
+    const [width, height] = [48, 64];
+    const flat = noisyFrame(width, height);
+    // Flat, with a patch of noise in the middle, as overlays on a key colour are.
+    const quiet = (plane: Uint8Array, across: number, level: number) =>
+      plane.map((value, i) =>
+        Math.abs((Math.floor(i / across) * width * 2) / across / 2 - 32) < 8 ? value : level,
+      );
+    const frame = {
+      ...flat,
+      y: quiet(flat.y, width, 90),
+      u: quiet(flat.u, width / 2, 60),
+      v: quiet(flat.v, width / 2, 50),
+    };
+    const planar = (shift: number) => ({
+      width,
+      height,
+      matrix: BT709,
+      copyTo: async (target: Uint8Array, [y, u, v]: readonly number[]) => {
+        target.set(
+          frame.y.map((value) => value + shift),
+          y,
+        );
+        target.set(frame.u, u);
+        target.set(frame.v, v);
+      },
+    });
+    for (const shift of [0, 0, 9]) {
+      const found = await kernelKeyer(kernels, 1).frame(planar(shift), frame, keys[3]);
+      const expected = await plainKeyer.frame(planar(shift), frame, keys[3]);
+      expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
+    }
+  });
+
+  it.each([keys[0], keys[1], keys[4]])('lay a keyed picture over another: $kind', (key) => {
+    const [width, height] = [48, 20];
+    const random = seededRandom(31);
+    const noise = () =>
+      Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) =>
+        (i & 3) === 3 ? 255 : random() * 256,
+      );
+    const [front, behind] = [noise(), noise()];
+    const size = { width, height };
+    const at = kernels.layout(size, size, 1);
+    const bytes = (from: number) => new Uint8Array(kernels.memory.buffer, from, front.length);
+    bytes(at.source).set(front);
+    bytes(at.background).set(behind);
+    kernels.setKey(keyConstants(key));
+    kernels.run({ ...size, planes: null, keys: 'over' }, at, 0, height, 0);
+    const laid = bytes(at.background).slice();
+    keyPicture(front, width, height, key);
+    const off = Array.from(laid, (level, i) => {
+      if ((i & 3) === 3) return 0;
+      const alpha = front[i | 3] / 255;
+      return Math.abs(level - (front[i] * alpha + behind[i] * (1 - alpha)));
+    });
+    // The plain way rounds alpha and colour on its way; the fused one does not.
+    expect(Math.max(...off)).toBeLessThanOrEqual(2);
+    expect(laid.filter((_, i) => (i & 3) === 3).every((alpha) => alpha === 255)).toBe(true);
+  });
+
+  it('give the same bits in stripes as all at once', () => {
+    const [width, height] = [53, 38];
+    const frame = noisyFrame(width, height);
+    const size = { width, height };
+    const at = kernels.layout(size, size, 2);
+    const bytes = (from: number, length: number) =>
+      new Uint8Array(kernels.memory.buffer, from, length);
+    bytes(at.y, frame.y.length).set(frame.y);
+    bytes(at.u, frame.u.length).set(frame.u);
+    bytes(at.v, frame.v.length).set(frame.v);
+    kernels.setMatrix(BT709);
+    const work = { ...size, planes: size, keys: 'not' } as const;
+    kernels.run(work, at, 0, height, 0);
+    const whole = bytes(at.source, width * height * 4).slice();
+    bytes(at.source, whole.length).fill(0);
+    kernels.run(work, at, 20, height, 1);
+    kernels.run(work, at, 0, 20, 0);
+    expect(bytes(at.source, whole.length)).toEqual(whole);
+  });
+});
