@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { backToKit, dragOnStage, openDemoKit, savedKit, scrubTo, setNumber } from '../support/app';
 import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
+import { parseHex } from '@/core/colour';
 import { colourDistance, demoMedia, pixelAt, pngPixels } from '../support/media';
 
 const GREEN = [0, 200, 83];
@@ -53,6 +54,24 @@ test('the divider shows the clip as it came on its left and keyed on its right',
   await expect
     .poll(async () => colourDistance(await stageColour(page, 0.75, 0.2), GREEN))
     .toBeLessThan(8);
+});
+
+test('wherever a colour is chosen, those of the footage are offered', async ({ page }) => {
+  await openLanding(page, 'Line over the meadow');
+  await page.getByRole('button', { name: 'Choose Hand line recording' }).click();
+  await page.getByRole('tab', { name: 'Key' }).click();
+  await page.getByRole('button', { name: /^Key colour: / }).click();
+  const offered = page
+    .getByRole('group', { name: 'Colours of Hand line recording' })
+    .getByRole('button');
+  await expect(offered).toHaveCount(6);
+  const names = await offered.evaluateAll((all) => all.map((one) => one.ariaLabel ?? ''));
+  const colours = names.map((name) => /#\w{6}/.exec(name)![0]);
+  const off = colours.map((colour) => colourDistance(parseHex(colour), GREEN));
+  const nearest = off.indexOf(Math.min(...off));
+  expect(off[nearest]).toBeLessThan(30);
+  await offered.nth(nearest).click();
+  await expect(page.getByRole('textbox', { name: 'Colour value' })).toHaveValue(colours[nearest]);
 });
 
 test('the matte shows alpha as grey, and the cut-out the clip alone on checks', async ({

@@ -39,6 +39,20 @@ async function sendAll(page: Page, count: number): Promise<ReadonlyMap<string, s
   );
 }
 
+/** Notes each share that the progress of long work shows from now on, in percent. */
+const watchProgress = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const shares: number[] = [];
+    Object.assign(window, { shares });
+    new MutationObserver(() => {
+      const shown = document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow');
+      if (shown && Number(shown) !== shares.at(-1)) shares.push(Number(shown));
+    }).observe(document.body, { subtree: true, childList: true, attributes: true });
+  });
+
+const watchedProgress = (page: Page): Promise<readonly number[]> =>
+  page.evaluate(() => (window as unknown as { shares: readonly number[] }).shares);
+
 async function addAs(page: Page, ...formats: readonly string[]): Promise<void> {
   for (const format of formats) {
     await page.getByRole('radio', { name: format }).click();
@@ -180,8 +194,12 @@ test('the whole demo kit goes through Check and Send, in one zip', async ({ page
     if (name !== kit.landings.at(-1)!.name) await backToKit(page);
   }
   const count = kit.overlays.length + kit.landings.length;
+  await watchProgress(page);
   const files = await sendAll(page, count);
   expect(files.size).toBe(count);
+  const shares = await watchedProgress(page);
+  expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  expect(shares.length).toBeGreaterThan(2 * count);
   for (const path of files.values()) {
     const { r_frame_rate: rate } = probe(path);
     const [num, den] = rate.split('/').map(Number);
