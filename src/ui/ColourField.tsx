@@ -171,7 +171,7 @@ const styles = StyleSheet.create({
   alone: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
   swatch: { width: 32, height: 32, borderRadius: RADIUS.inner, borderWidth: 1 },
   dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
-  palette: { flexDirection: 'row', flexWrap: 'wrap' },
+  palette: { flexDirection: 'row', flexWrap: 'wrap', minHeight: TOUCH },
   input: {
     height: TOUCH,
     borderWidth: 1,
