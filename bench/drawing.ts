@@ -77,12 +77,12 @@ export async function benchDrawing(browser: Browser): Promise<void> {
       (slow / 16).toFixed(2),
     );
   }
-  await benchPointer(browser);
+  await benchPointer();
 }
 
 /** From a pointer's event to its ink on the canvas, over a drawing of 100,000 points. */
-async function benchPointer(browser: Browser): Promise<void> {
-  const page = await openKit(browser, [drawn('Drawn', 0)]);
+async function benchPointer(): Promise<void> {
+  const page = await openKit([drawn('Drawn', 0)]);
   await page.getByRole('link', { name: 'Open Drawn' }).click();
   await page.getByRole('button', { name: 'Choose Drawing' }).click();
   await page.getByRole('button', { name: 'Draw on it' }).click();

@@ -1,7 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser } from '@playwright/test';
 import { sceneAt } from '@/core/scene';
 import { nodeContext, nodeFont, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
@@ -64,7 +63,7 @@ function timeFfmpeg(frames: string, args: string, out: string): number {
 }
 
 /** Export time of a 3 s 1080p30 title per format, as a ratio to ffmpeg encoding the same ready frames. */
-export async function benchExports(browser: Browser): Promise<void> {
+export async function benchExports(): Promise<void> {
   const overlay = title('Three seconds', 3);
   const frames = join(folder, 'frames');
   mkdirSync(frames, { recursive: true });
@@ -78,7 +77,7 @@ export async function benchExports(browser: Browser): Promise<void> {
       context.canvas.toBuffer('image/png'),
     );
   }
-  const page = await openKit(browser, [overlay]);
+  const page = await openKit([overlay]);
   row('export of 3 s at 1080p30', 'making', 'ffmpeg', 'ratio', 'read back');
   for (const { format, out, aim, args } of PEERS) {
     // Once unmeasured, so that workers, fonts and caches are warm on both sides.

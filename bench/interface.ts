@@ -3,12 +3,12 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { Browser } from '@playwright/test';
 import { addLayer, addMove, changeSize, createShape, placeAt } from '@/core/document';
-import { BASE, browserMemory, openKit, row, timeSend, title } from './support';
+import { BASE, memoryRow, openKit, peakOfSending, row, title } from './support';
 
 /** Frames of a title that could not be drawn in time while it plays through. */
-export async function benchPlaying(browser: Browser): Promise<void> {
+export async function benchPlaying(): Promise<void> {
   const overlay = title('Played', 6);
-  const page = await openKit(browser, [overlay]);
+  const page = await openKit([overlay]);
   await page.getByRole('link', { name: 'Open Played' }).click();
   await page.waitForTimeout(2000);
   await page.getByRole('button', { name: 'Loop is on' }).click();
@@ -25,65 +25,33 @@ export async function benchPlaying(browser: Browser): Promise<void> {
   await page.context().close();
 }
 
-async function peakMemory(browser: Browser, seconds: number): Promise<number> {
-  const overlay = title(`Memory ${seconds}`, seconds);
-  const page = await openKit(browser, [overlay]);
-  let peak = 0;
-  const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
-  await timeSend(page, overlay.name, 'H.264 .mp4');
-  clearInterval(timer);
-  await page.context().close();
-  return peak;
-}
-
 /** Peak memory of the browser while a short and a long title are exported. */
-export async function benchMemory(start: () => Promise<Browser>): Promise<void> {
-  const peaks: number[] = [];
-  for (const seconds of [3, 30]) {
-    const browser = await start();
-    peaks.push(await peakMemory(browser, seconds));
-    await browser.close();
-  }
-  const [short, long] = peaks;
-  row(
-    'export memory, 3 s and 30 s at 1080p',
-    `${short.toFixed(0)} MB`,
-    `${long.toFixed(0)} MB`,
-    `${(long / short).toFixed(2)} (aim 1.20)`,
-  );
-}
+export const benchMemory = (): Promise<void> =>
+  memoryRow('export memory, 3 s and 30 s at 1080p', [3, 30], peakOfTitle('H.264 .mp4', 1920, 1080));
 
 const PICTURES = ['GIF .gif', 'APNG .apng', 'Animated WebP .webp'] as const;
 
-/** Peak memory of the browser while six seconds and a minute are sent in formats made of pictures. */
-export async function benchPictureMemory(start: () => Promise<Browser>): Promise<void> {
+/** Peak memory of the browser while titles are sent in formats made of pictures. */
+export async function benchPictureMemory(): Promise<void> {
   for (const format of PICTURES) {
-    const peaks: number[] = [];
-    for (const seconds of [6, 60]) {
-      const browser = await start();
-      const overlay = changeSize(title(`Memory ${seconds}`, seconds), 640, 360);
-      const page = await openKit(browser, [overlay]);
-      let peak = 0;
-      const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
-      await timeSend(page, overlay.name, format);
-      clearInterval(timer);
-      peaks.push(peak);
-      await browser.close();
-    }
-    const [short, long] = peaks;
-    row(
-      `memory of ${format}, 6 s and 60 s at 640 × 360`,
-      `${short.toFixed(0)} MB`,
-      `${long.toFixed(0)} MB`,
-      `${(long / short).toFixed(2)} (aim 1.20)`,
-    );
+    const small = peakOfTitle(format, 640, 360);
+    await memoryRow(`memory of ${format}, 6 s and 60 s at 640 × 360`, [6, 60], small);
+    const large = peakOfTitle(format, 3840, 2160);
+    await memoryRow(`memory of ${format}, 4 s and 20 s at 4K`, [4, 20], large);
   }
 }
+
+const peakOfTitle =
+  (format: string, width: number, height: number) =>
+  async (seconds: number): Promise<number> => {
+    const overlay = changeSize(title(`Memory ${seconds}`, seconds), width, height);
+    return peakOfSending(await openKit([overlay]), overlay.name, format);
+  };
 
 const CHECKED_SECONDS = 5;
 
 /** How long the whole of Check takes on ten layers that move, against how long they play. */
-export async function benchCheck(browser: Browser): Promise<void> {
+export async function benchCheck(): Promise<void> {
   const base = title('Checked', CHECKED_SECONDS);
   const more = Array.from({ length: 8 }, (_, i) => ({
     ...createShape(`extra-${i}`, base, i % 2 ? 'ellipse' : 'rectangle'),
@@ -96,7 +64,7 @@ export async function benchCheck(browser: Browser): Promise<void> {
     (overlay, { id }) => addMove(overlay, id, `move-${id}`, 'slide', 'arrive'),
     stacked,
   );
-  const page = await openKit(browser, [moving]);
+  const page = await openKit([moving]);
   await page.getByRole('link', { name: 'Open Checked' }).click();
   await page.waitForTimeout(2000);
   const started = performance.now();

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import {
   addLayer,
   createLanded,
@@ -14,7 +14,15 @@ import {
   type Landing,
 } from '@/core/document';
 import type { KitFile } from '@/core/document/kitFile';
-import { browserMemory, folder, openKitFile, row, timeSend } from './support';
+import {
+  browserMemory,
+  folder,
+  memoryRow,
+  openKitFile,
+  peakOfSending,
+  row,
+  timeSend,
+} from './support';
 
 const SECONDS = 6;
 const KEY_COLOUR = '#00c853';
@@ -93,9 +101,9 @@ function keyedLanding(name: string, shape: Shape): { landing: Landing; content: 
 }
 
 /** A keyed 1080p clip over 1080p footage: how it plays, is sought, and how long sending it takes. */
-export async function benchLanding(browser: Browser): Promise<void> {
+export async function benchLanding(): Promise<void> {
   const { landing, content } = keyedLanding('landed', FULL_HD);
-  const page = await openKitFile(browser, content);
+  const page = await openKitFile(content);
   await playThrough(page, landing);
   await seek(page);
   await timeSend(page, landing.name, 'H.264 .mp4', 'Landings');
@@ -179,25 +187,9 @@ async function seek(page: Page): Promise<void> {
 }
 
 /** Peak memory of the browser while a keyed landing of one minute and one of ten are sent. */
-export async function benchLongLanding(start: () => Promise<Browser>): Promise<void> {
-  const peaks: number[] = [];
-  for (const minutes of [1, 10]) {
-    const browser = await start();
+export const benchLongLanding = (): Promise<void> =>
+  memoryRow('sending a keyed landing of 1 and of 10 minutes', [1, 10], async (minutes) => {
     const shape = { width: 320, height: 180, seconds: minutes * 60, rate: 10 };
     const { landing, content } = keyedLanding(`minutes-${minutes}`, shape);
-    const page = await openKitFile(browser, content);
-    let peak = 0;
-    const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 500);
-    await timeSend(page, landing.name, 'H.264 .mp4', 'Landings');
-    clearInterval(timer);
-    peaks.push(peak);
-    await browser.close();
-  }
-  const [short, long] = peaks;
-  row(
-    'sending a keyed landing of 1 and of 10 minutes',
-    `${short.toFixed(0)} MB`,
-    `${long.toFixed(0)} MB`,
-    `${(long / short).toFixed(2)} (aim 1.20)`,
-  );
-}
+    return peakOfSending(await openKitFile(content), landing.name, 'H.264 .mp4', 'Landings');
+  });

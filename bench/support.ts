@@ -53,26 +53,31 @@ export async function startServer(): Promise<ChildProcess> {
   return child;
 }
 
-export const startBrowser = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
-  });
+const LAUNCH = {
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+};
 
-/** A page with a kit of the given overlays open. */
-export const openKit = (browser: Browser, overlays: readonly Overlay[]): Promise<Page> =>
-  openKitFile(browser, {
+export const startBrowser = (): Promise<Browser> => chromium.launch(LAUNCH);
+
+/** A page with a kit of the given overlays open, in a browser of its own. */
+export const openKit = (overlays: readonly Overlay[]): Promise<Page> =>
+  openKitFile({
     kit: { name: 'Bench', overlays, landings: [], footage: [], fonts: [], luts: [], recipes: [] },
     media: new Map(),
   });
 
-/** A page with a kit open, on its first screen. */
-export async function openKitFile(browser: Browser, content: KitFile): Promise<Page> {
+/**
+ * A page with a kit open, on its first screen, in a browser that is ended by closing the page's
+ * context. Its files are on disk, as people have them: a private window would keep them in memory.
+ */
+export async function openKitFile(content: KitFile): Promise<Page> {
   const file = join(folder, 'bench.moonpatch');
   writeFileSync(file, writeKitFile(content));
-  const page = await (
-    await browser.newContext({ viewport: { width: 1280, height: 800 } })
-  ).newPage();
+  const viewport = { width: 1280, height: 800 };
+  const profile = mkdtempSync(join(folder, 'profile-'));
+  const context = await chromium.launchPersistentContext(profile, { ...LAUNCH, viewport });
+  const page = await context.newPage();
   await page.goto(BASE);
   await page.getByRole('button', { name: 'Start with an empty kit' }).click();
   await page.getByRole('button', { name: 'Kit menu' }).click();
@@ -142,3 +147,31 @@ export function browserMemory(): number {
 
 export const row = (...cells: readonly string[]): void =>
   console.log(cells.map((cell, i) => cell.padEnd(i === 0 ? 50 : 16)).join(''));
+
+/** Peak memory of the page's browser while something is sent, in megabytes; ends the browser. */
+export async function peakOfSending(
+  page: Page,
+  ...what: readonly [name: string, format: string, tab?: 'Overlays' | 'Landings']
+): Promise<number> {
+  let peak = 0;
+  const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
+  await timeSend(page, ...what);
+  clearInterval(timer);
+  await page.context().close();
+  return peak;
+}
+
+/** Tells by how much more memory the longer of two lengths takes. */
+export async function memoryRow(
+  what: string,
+  [short, long]: readonly [number, number],
+  peakOf: (length: number) => Promise<number>,
+): Promise<void> {
+  const [less, more] = [await peakOf(short), await peakOf(long)];
+  row(
+    what,
+    `${less.toFixed(0)} MB`,
+    `${more.toFixed(0)} MB`,
+    `${(more / less).toFixed(2)} (aim 1.20)`,
+  );
+}
