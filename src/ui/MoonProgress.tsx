@@ -31,7 +31,7 @@ export function MoonProgress({ doing, done, total, startedAt, onStop }: MoonProg
       <View style={styles.words}>
         <Words kind="strong">{doing}</Words>
         <Words kind="small" soft>
-          {`${done} of ${total} · ${timeLeft(share, startedAt)}`}
+          {total > 0 ? `${done} of ${total} · ${timeLeft(share, startedAt)}` : 'not begun yet'}
         </Words>
       </View>
       <Action label="Stop" onPress={onStop} />

@@ -32,18 +32,24 @@ export const FORMATS: readonly Format[] = [
 export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);
 
-/** Formats that can carry a document (a landing: as video, one frame, or a timeline), those that keep all of it first. */
+/** A landing goes as video, one frame or a timeline; the one that most people need comes first. */
+const CLIP_FORMATS: readonly Format[] = [h264, vp9, prores4444, pngStill, otio];
+
+/** Formats that can carry a document, those that keep all of it first. */
 export function formatsFor(document: Overlay | Landing): readonly Format[] {
-  const able = FORMATS.filter((format) =>
-    document.kind === 'overlay'
-      ? !format.timeline
-      : format.sounds || format.timeline || (!format.moving && !format.outlines),
-  );
+  if (document.kind === 'landing') return CLIP_FORMATS;
+  const able = FORMATS.filter((format) => !format.timeline);
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }
 
+/** What a format is good for with a document, in a few words. */
+export const goodFor = (
+  { kind }: Overlay | Landing,
+  { goodFor: overlay, goodForClip }: Format,
+): string => (kind === 'landing' ? (goodForClip ?? overlay) : overlay);
+
 /** Soft edges are a smaller loss than transparency altogether. */
-function loss(document: Overlay | Landing, format: Format): number {
+function loss(document: Overlay, format: Format): number {
   if (wouldLose(document, format) === null) return 0;
   return format.hardAlpha ? 1 : 2;
 }

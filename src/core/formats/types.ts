@@ -24,4 +24,6 @@ export interface Format {
   readonly evenSize: boolean;
   /** What it is good for, in a few words. */
   readonly goodFor: string;
+  /** The same of a landing, which is a finished clip; where nothing else holds for it, it is left out. */
+  readonly goodForClip?: string;
 }

@@ -17,7 +17,7 @@ interface FormatCardProps {
 /** A format with what it would keep and lose, and how large its file would be. */
 export function FormatCard(props: FormatCardProps) {
   const { offered, trial, trying, best, selected, onPress } = props;
-  const { format, loss, unable } = offered;
+  const { format, goodFor, loss, unable } = offered;
   const tokens = useTokens();
   const name = `${format.label} .${format.extension}`;
   return (
@@ -48,7 +48,7 @@ export function FormatCard(props: FormatCardProps) {
         ) : null}
       </View>
       <Words kind="small" soft>
-        {format.goodFor}
+        {goodFor}
       </Words>
       {trial ? <Words kind="small">{`Tried: ${keptIn(trial)}`}</Words> : null}
       {[loss, unable].map((problem) =>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Bundle } from '@/core/document';
-import { formatsFor, type Format } from '@/core/formats';
+import { formatsFor, goodFor, type Format } from '@/core/formats';
 import { bestFor, receiverById, trouble, type Receiver } from '@/core/receivers';
 import { onSentBackdrop } from '@/core/sending/plan';
 import { firstSettings, type SendSettings } from '@/core/sending/settings';
@@ -12,6 +12,7 @@ import { useBackground } from '../shared/useBackground';
 /** A format with what stands against it for this document. */
 export interface OfferedFormat {
   readonly format: Format;
+  readonly goodFor: string;
   /** What would be lost, or goes wrong at the receiver; null when nothing is known to. */
   readonly loss: string | null;
   /** Why it cannot be made right now; null when it can. */
@@ -42,6 +43,7 @@ export function useSending({ document }: Bundle): Sending {
     const sent = backdrop ? onSentBackdrop(document, { backdrop }) : document;
     const all = formatsFor(sent).map((format) => ({
       format,
+      goodFor: goodFor(document, format),
       loss: trouble(receiver, sent, format),
       unable: missingReason(format, health),
     }));

@@ -1,6 +1,7 @@
-import { formatById, FORMATS, formatsFor, sentSize, wouldLose } from '@/core/formats';
+import { formatById, FORMATS, formatsFor, goodFor, sentSize, wouldLose } from '@/core/formats';
 import { fileName } from '@/core/sending/fileName';
-import { overlay } from '../fixtures';
+import { createLanding } from '@/core/document';
+import { overlay, video } from '../fixtures';
 
 const h264 = formatById('h264')!;
 const vp9 = formatById('vp9')!;
@@ -20,6 +21,23 @@ describe('formats', () => {
     expect(formatsFor(overlay())).toEqual(
       expect.arrayContaining(FORMATS.filter((format) => !format.timeline)),
     );
+  });
+
+  it('of a landing are those of a finished clip, and speak of it as one', () => {
+    const landing = createLanding({ id: 'landing', created: 0 }, 'Landing', video());
+    expect(formatsFor(landing).map(({ id }) => id)).toEqual([
+      'h264',
+      'vp9',
+      'prores4444',
+      'png',
+      'otio',
+    ]);
+    expect(
+      formatsFor(landing)
+        .map((format) => goodFor(landing, format))
+        .join(' '),
+    ).not.toMatch(/key colour|soft edges/i);
+    expect(goodFor(overlay(), h264)).toMatch(/key colour/);
   });
 
   it('make sizes even where the codec asks for it', () => {

@@ -194,6 +194,11 @@ describe('long work', () => {
       />,
     );
 
+  it('says so while nothing of it has begun', () => {
+    show(<MoonProgress doing="Waiting" done={0} total={0} startedAt={0} onStop={jest.fn()} />);
+    expect(screen.getByText('not begun yet')).toBeTruthy();
+  });
+
   it('promises no time before it can know', () => {
     at(2, 1);
     expect(screen.getByText(/working out how long/)).toBeTruthy();

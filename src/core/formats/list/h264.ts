@@ -12,4 +12,5 @@ export const h264: Format = {
   between: true,
   evenSize: true,
   goodFor: 'Opens everywhere. For editors that remove a key colour.',
+  goodForClip: 'Opens everywhere, small. For posting, and for every editor.',
 };

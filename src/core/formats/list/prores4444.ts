@@ -11,4 +11,5 @@ export const prores4444: Format = {
   sounds: true,
   evenSize: false,
   goodFor: 'Soft edges kept, edits well, large. For editors that read clear video.',
+  goodForClip: 'Edits well, large. For editors that go on with the clip.',
 };

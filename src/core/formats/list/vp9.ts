@@ -12,4 +12,5 @@ export const vp9: Format = {
   between: true,
   evenSize: true,
   goodFor: 'Small, with soft edges. For web pages, streaming and editors that read clear WebM.',
+  goodForClip: 'Small. For web pages.',
 };
