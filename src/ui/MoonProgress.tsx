@@ -31,7 +31,7 @@ export function MoonProgress({ doing, done, total, startedAt, onStop }: MoonProg
       <View style={styles.words}>
         <Words kind="strong">{doing}</Words>
         <Words kind="small" soft>
-          {total > 0 ? `${done} of ${total} · ${timeLeft(share, startedAt)}` : 'not begun yet'}
+          {`${total > 0 ? `${done} of ${total} · ` : ''}${timeLeft(share, startedAt)}`}
         </Words>
       </View>
       <Action label="Stop" onPress={onStop} />

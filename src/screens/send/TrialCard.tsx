@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import type { Overlay } from '@/core/document';
+import { colourName } from '@/core/colour/names';
 import { formatById } from '@/core/formats';
 import { cannotOpen, changesFor, type Change, type Receiver } from '@/core/receivers';
 import { planFiles } from '@/core/sending/plan';
@@ -178,7 +179,7 @@ function describe({ format, backdrop }: Change): string {
   if (backdrop === null) return `Sending it as ${label}`;
   return backdrop.kind === 'clear'
     ? `Sending it clear, as ${label},`
-    : `Sending it on ${backdrop.colour}, as ${label},`;
+    : `Sending it on ${colourName(backdrop.colour)}, as ${label},`;
 }
 
 const styles = StyleSheet.create({
