@@ -1,3 +1,4 @@
 export { key, keyOver, setKey } from './key';
-export { repair, repairScratch, setMatrix } from './repair';
-export { setShrinkMatrix, shrink, shrinkScratch } from './shrink';
+export { setMatrix } from './matrix';
+export { repair, repairScratch } from './repair';
+export { shrink, shrinkScratch } from './shrink';

@@ -1,30 +1,13 @@
 // Brings 4:2:0 chroma to full size along the edges of luma. The reference, with the reasons, is
 // src/core/matte/repairChroma.ts. It works on any rows by themselves and gives the same bits as on all.
 
+import { blackCode, lumaScale, uToB, uToG, vToG, vToR } from './matrix';
 import { packed, storeSome } from './pack';
 
 const RADIUS: i32 = 2;
 const EPSILON: f32 = 1e-5;
 /** Samples beside each row, so that windows need no look at the border. */
 const PAD: i32 = 4;
-
-/** How codes become colours, in all four lanes. */
-let blackCode: v128 = i64x2.splat(0);
-let lumaScale: v128 = i64x2.splat(0);
-let vToR: v128 = i64x2.splat(0);
-let uToG: v128 = i64x2.splat(0);
-let vToG: v128 = i64x2.splat(0);
-let uToB: v128 = i64x2.splat(0);
-
-/** @param matrix address of six floats, in the order of `YuvMatrix` */
-export function setMatrix(matrix: usize): void {
-  blackCode = v128.load32_splat(matrix);
-  lumaScale = v128.load32_splat(matrix + 4);
-  vToR = v128.load32_splat(matrix + 8);
-  uToG = v128.load32_splat(matrix + 12);
-  vToG = v128.load32_splat(matrix + 16);
-  uToB = v128.load32_splat(matrix + 20);
-}
 
 /** Samples a row of `half` of them takes with what lies beside it. */
 // @ts-ignore

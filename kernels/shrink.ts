@@ -1,24 +1,7 @@
 // A smaller picture straight from a frame's planes. The reference is src/core/matte/shrinkFrame.ts.
 
+import { blackCode, lumaScale, uToB, uToG, vToG, vToR } from './matrix';
 import { packed, storeSome } from './pack';
-
-/** How codes become colours, in all four lanes. */
-let blackCode: v128 = i64x2.splat(0);
-let lumaScale: v128 = i64x2.splat(0);
-let vToR: v128 = i64x2.splat(0);
-let uToG: v128 = i64x2.splat(0);
-let vToG: v128 = i64x2.splat(0);
-let uToB: v128 = i64x2.splat(0);
-
-/** @param matrix address of six floats, in the order of `YuvMatrix` */
-export function setShrinkMatrix(matrix: usize): void {
-  blackCode = v128.load32_splat(matrix);
-  lumaScale = v128.load32_splat(matrix + 4);
-  vToR = v128.load32_splat(matrix + 8);
-  uToG = v128.load32_splat(matrix + 12);
-  vToG = v128.load32_splat(matrix + 16);
-  uToB = v128.load32_splat(matrix + 20);
-}
 
 /** Sixteen samples are added at once: as many may lie beyond a row. */
 const BEYOND: i32 = 16;

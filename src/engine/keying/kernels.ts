@@ -7,7 +7,6 @@ interface Exports {
   readonly key: (source: number, target: number, pixels: number) => void;
   readonly keyOver: (source: number, background: number, pixels: number) => void;
   readonly setMatrix: (matrix: number) => void;
-  readonly setShrinkMatrix: (matrix: number) => void;
   readonly shrink: (
     y: number,
     u: number,
@@ -140,13 +139,12 @@ export class Kernels {
     to: number,
     stripe: number,
   ): void {
+    this.exports.setMatrix(MATRIX_AT);
     const own = scratch + stripe * this.scratchBytes(width);
     if (out.width === width && out.height === height) {
-      this.exports.setMatrix(MATRIX_AT);
       this.exports.repair(y, u, v, width, height, from, to, source, own);
       return;
     }
-    this.exports.setShrinkMatrix(MATRIX_AT);
     this.exports.shrink(y, u, v, width, height, out.width, out.height, from, to, source, own);
   }
 

@@ -26,6 +26,18 @@ function noisyFrame(width: number, height: number) {
   };
 }
 
+/** A frame as a decoder hands it over. */
+const planarOf = ({ width, height, y, u, v }: ReturnType<typeof noisyFrame>): PlanarFrame => ({
+  width,
+  height,
+  matrix: BT709,
+  copyTo: async (target, [atY, atU, atV]) => {
+    target.set(y, atY);
+    target.set(u, atU);
+    target.set(v, atV);
+  },
+});
+
 describe('the compiled kernels', () => {
   let kernels: Kernels;
   beforeAll(async () => {
@@ -68,16 +80,7 @@ describe('the compiled kernels', () => {
     [2, 2],
   ])('repair and key a frame of %d × %d like the plain code', async (width, height) => {
     const frame = noisyFrame(width, height);
-    const planar = {
-      width,
-      height,
-      matrix: BT709,
-      copyTo: async (target: Uint8Array, [y, u, v]: readonly number[]) => {
-        target.set(frame.y, y);
-        target.set(frame.u, u);
-        target.set(frame.v, v);
-      },
-    };
+    const planar = planarOf(frame);
     const [found, expected] = [
       await kernelKeyer(kernels, 1).frame(planar, planar, keys[0]),
       await plainKeyer.frame(planar, planar, keys[0]),
@@ -94,16 +97,7 @@ describe('the compiled kernels', () => {
     'shrink noise to %d × %d like the plain code, in one stripe or in rows',
     async (width, height) => {
       const noise = noisyFrame(97, 55);
-      const planar: PlanarFrame = {
-        width: noise.width,
-        height: noise.height,
-        matrix: BT709,
-        copyTo: async (target, [atY, atU, atV]) => {
-          target.set(noise.y, atY);
-          target.set(noise.u, atU);
-          target.set(noise.v, atV);
-        },
-      };
+      const planar = planarOf(noise);
       const found = await kernelKeyer(kernels, 1).frame(planar, { width, height }, null);
       const expected = await plainKeyer.frame(planar, { width, height }, null);
       expect(worst(found, expected)).toBeLessThanOrEqual(1);
@@ -124,16 +118,7 @@ describe('the compiled kernels', () => {
       u: u.fill(100),
       v: v.fill(150),
     };
-    const planar = {
-      width,
-      height,
-      matrix: BT709,
-      copyTo: async (target: Uint8Array, [atY, atU, atV]: readonly number[]) => {
-        target.set(smooth.y, atY);
-        target.set(smooth.u, atU);
-        target.set(smooth.v, atV);
-      },
-    };
+    const planar = planarOf(smooth);
     const size = { width: 41, height: 23 };
     const found = await kernelKeyer(kernels, 1).frame(planar, size, null);
     const expected = await plainKeyer.frame(planar, size, null);
