@@ -66,11 +66,11 @@ export function windCard(guide: Footage): Overlay {
       move('title-in', 'slide', 'arrive', 0, 14, {
         easing: 'settle',
         params: { angle: 180, distance: 120 },
-        spread: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
+        stagger: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
         cue: { kind: 'after', move: 'band-in', gap: 2 },
       }),
       move('title-fade', 'fade', 'arrive', 0, 8, {
-        spread: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
+        stagger: { over: 'letters', order: 'forward', gap: 1.2, seed: 1 },
         cue: { kind: 'alongside', move: 'title-in', offset: 0 },
       }),
       move('title-out', 'fade', 'leave', 0, 12, {
@@ -126,7 +126,7 @@ export function gustCallOut(guide: Footage): Overlay {
     fill: solid('#f2b63c'),
     moves: [
       move('gust-in', 'type on', 'arrive', 0, 1, {
-        spread: { over: 'letters', order: 'forward', gap: 2, seed: 1 },
+        stagger: { over: 'letters', order: 'forward', gap: 2, seed: 1 },
         cue: { kind: 'after', move: 'pill-in', gap: 0 },
       }),
       move('gust-out', 'fade', 'leave', 0, 6, {
@@ -159,7 +159,7 @@ export function lettersLand(): Overlay {
       move(`${id}-in`, 'slide', 'arrive', 4 + gap, 14, {
         easing: 'settle',
         params: { angle: 270, distance: 700 },
-        spread: { over: 'letters', order: 'forward', gap: 3, seed: 1 },
+        stagger: { over: 'letters', order: 'forward', gap: 3, seed: 1 },
       }),
     ],
   });

@@ -21,6 +21,7 @@ export type ErrorCode =
   | 'table-invalid'
   | 'drawing-full'
   | 'cannot-split'
+  | 'too-many'
   | 'not-a-pair'
   | 'not-found';
 
@@ -40,3 +41,7 @@ export function plainWords(error: unknown): string {
   if (error instanceof Error) return error.message;
   return String(error);
 }
+
+/** For a value that no declared kind accounts for: where all kinds have a case, `value` is of no type. */
+export const unknownKind = (what: string, value: never): Error =>
+  new Error(`There is no ${what} of the kind ${JSON.stringify((value as { kind?: string }).kind)}.`);

@@ -6,6 +6,7 @@ import type {
   Footage,
   KeySettings,
   Kit,
+  Read,
   Overlay,
   PlannedOverlay,
   Resource,
@@ -114,7 +115,7 @@ export const engine = {
   sweepMedia: (used: readonly string[]): Promise<void> => bench().sweepMedia(used),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
   saveKit: (kit: Kit): Promise<Blob> => bench().saveKit(kit),
-  openKit: (file: Blob): Promise<Kit> => bench().openKit(file),
+  openKit: (file: Blob): Promise<Read<Kit>> => bench().openKit(file),
   documentThumbnails: (
     bundle: Bundle,
     frames: readonly number[],

@@ -2,6 +2,7 @@ import { imageSize } from 'image-size';
 import { BlobSource, EncodedPacketSink, VideoSampleSink, type InputVideoTrack } from 'mediabunny';
 import {
   DOCUMENT_VERSION,
+  heldName,
   type FontFile,
   type Footage,
   type LutFile,
@@ -53,12 +54,15 @@ export async function importMedia(
     kind: 'footage',
     version: DOCUMENT_VERSION,
     ...stamp,
-    name: file.name.replace(/\.[^.]+$/, ''),
+    name: nameOf(file),
     media,
     cut: null,
     ...measured,
   };
 }
+
+/** A file's name without its ending, as long as a name may be. */
+const nameOf = ({ name }: File): string => heldName(name.replace(/\.[^.]+$/, ''));
 
 /** Keeps a file's bytes under their hash. */
 async function kept(bytes: Uint8Array, extension: string): Promise<Media> {
@@ -88,7 +92,7 @@ async function importLut(
   const bytes = new Uint8Array(await file.arrayBuffer());
   readCube(new TextDecoder().decode(bytes), file.name);
   const media = await kept(bytes, extension);
-  const name = file.name.replace(/\.[^.]+$/, '');
+  const name = nameOf(file);
   return { kind: 'lut', version: DOCUMENT_VERSION, ...stamp, name, media };
 }
 
@@ -96,7 +100,7 @@ function fontName(bytes: Uint8Array, fileName: string): string {
   try {
     const font = openFont(bytes);
     if (font.numGlyphs > 0 && font.layout('A').glyphs[0].path.bbox) {
-      return font.fullName || fileName.replace(/\.[^.]+$/, '');
+      return heldName(font.fullName || fileName.replace(/\.[^.]+$/, ''));
     }
   } catch {
     // The reader's own words say nothing to a person.
@@ -229,7 +233,7 @@ function nearestRate(measured: number): Rate {
     .sort((a, b) => a.off - b.off)[0];
   if (near) return near.rate;
   const loose = RATES.find(({ rate }) => Math.abs(perSecond(rate) / measured - 1) < 0.005);
-  return loose?.rate ?? { num: Math.max(1000, Math.round(measured * 1000)), den: 1000 };
+  return loose?.rate ?? { num: Math.max(1, Math.round(measured * 1000)), den: 1000 };
 }
 
 /** The file is sound; only this browser cannot read it. */

@@ -1,4 +1,4 @@
-import type { Kit } from '@/core/document';
+import type { Kit, Read } from '@/core/document';
 import { mediaOwners, readKitFile, writeKitFile } from '@/core/document/kitFile';
 import { hashOf, keepMedia, readMedia } from './mediaStore';
 
@@ -17,8 +17,8 @@ export async function saveKit(kit: Kit): Promise<Blob> {
  * Reads a `.moonpatch` file and keeps its media; nothing is kept unless all of it is right.
  * @throws MoonError in plain words
  */
-export async function openKit(file: Blob): Promise<Kit> {
-  const { kit, media } = await readKitFile(new Uint8Array(await file.arrayBuffer()), hashOf);
-  for (const [hash, bytes] of media) await keepMedia(hash, bytes);
-  return kit;
+export async function openKit(file: Blob): Promise<Read<Kit>> {
+  const read = await readKitFile(new Uint8Array(await file.arrayBuffer()), hashOf);
+  for (const [hash, bytes] of read.media) await keepMedia(hash, bytes);
+  return { document: read.kit, told: read.told, leftOut: read.leftOut };
 }

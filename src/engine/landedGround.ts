@@ -1,6 +1,6 @@
-import type { Bundle, Landing, Overlay } from '@/core/document';
+import { landedFrame, landingLayer } from '@/core/check';
+import type { Bundle, Landing, Overlay, OverlayLayer } from '@/core/document';
 import type { Matrix } from '@/core/scene';
-import { convertLength } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 
@@ -27,7 +27,7 @@ export class LandedGround {
   private readonly artist = new Artist();
   private readonly canvas: OffscreenCanvasRenderingContext2D;
   private readonly bundle: Bundle;
-  private readonly from: number;
+  private readonly layer: OverlayLayer;
 
   /** @param matrix from the overlay's pixels to the landing's */
   constructor(
@@ -37,10 +37,8 @@ export class LandedGround {
     below: 'all' | 'lowest' = 'all',
   ) {
     this.landing = around.document as Landing;
-    const own = this.landing.layers.findIndex(
-      (layer) => layer.kind === 'overlay' && layer.overlay === overlay.id && !layer.hidden,
-    );
-    this.from = this.landing.layers[own].from;
+    this.layer = landingLayer(this.landing, overlay.id)!;
+    const own = this.landing.layers.indexOf(this.layer);
     // What lies over it there is not what it is seen against.
     const layers = this.landing.layers.map((layer, i) =>
       i < own && (i === 0 || below === 'all') ? layer : { ...layer, hidden: true },
@@ -52,11 +50,10 @@ export class LandedGround {
 
   /** The landing while a frame of the overlay shows; the canvas is painted anew each time. */
   async at(frame: number): Promise<OffscreenCanvas> {
-    const { canvas, overlay, bundle } = this;
-    const { rate, length } = this.landing;
-    const there = this.from + convertLength(frame, overlay.rate, rate);
+    const { canvas, overlay, bundle, landing, layer } = this;
+    const there = landedFrame(landing, layer, overlay, frame);
     canvas.clearRect(0, 0, canvas.canvas.width, canvas.canvas.height);
-    await this.artist.paintFrame(canvas, bundle, Math.min(length - 1, Math.max(0, there)));
+    await this.artist.paintFrame(canvas, bundle, Math.min(landing.length - 1, Math.max(0, there)));
     return canvas.canvas;
   }
 

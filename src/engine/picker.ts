@@ -1,9 +1,9 @@
 import { toHex } from '@/core/colour';
-import { NO_EDGES, type Bundle, type Layer } from '@/core/document';
+import type { Bundle } from '@/core/document';
+import { plainLayer } from '@/core/document/layerParts';
 import { MoonError } from '@/core/errors';
 import { meanColour } from '@/core/matte/meanColour';
 import { layerAlone, sceneAt } from '@/core/scene';
-import { NEUTRAL } from '@/core/scene/look';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 
@@ -84,25 +84,6 @@ function asItCame(document: Bundle['document'], id: string): Bundle['document'] 
   const alone = layerAlone(document, id);
   return {
     ...alone,
-    layers: alone.layers.map((layer) => (layer.id === id ? unchanged(layer) : layer)),
+    layers: alone.layers.map((layer) => (layer.id === id ? plainLayer(layer) : layer)),
   };
-}
-
-function unchanged(layer: Layer): Layer {
-  const plain = {
-    opacity: 1,
-    blend: 'normal',
-    shadow: null,
-    glow: null,
-    effects: NEUTRAL,
-    edges: NO_EDGES,
-    fade: null,
-    mask: null,
-    reflection: null,
-    ghost: null,
-  } as const;
-  const footage = { key: null, mattes: [], border: null };
-  return layer.kind === 'picture' || layer.kind === 'clip'
-    ? { ...layer, ...plain, ...footage }
-    : { ...layer, ...plain };
 }

@@ -1,3 +1,4 @@
+import { unknownKind } from '@/core/errors';
 import type { DrawItem, Mask } from '@/core/scene';
 import { featherStops } from '@/core/scene/featherStops';
 import { roundedPath } from '@/core/scene/shapeKinds/rounded';
@@ -16,18 +17,36 @@ export function paintMasks(
   for (const mask of masks) {
     context.save();
     context.globalCompositeOperation = 'destination-in';
-    if (mask.kind === 'items') keepItems(context, mask, tools, paintItems);
-    else if (mask.kind === 'shading') {
+    keepWithin(context, mask, tools, paintItems);
+    context.restore();
+  }
+}
+
+/** Leaves what lies in one mask; a kind of mask without a case of its own does not compile. */
+function keepWithin(
+  context: PaintContext,
+  mask: Mask,
+  tools: PaintTools,
+  paintItems: PaintItems,
+): void {
+  switch (mask.kind) {
+    case 'items':
+      return keepItems(context, mask, tools, paintItems);
+    case 'shading':
       context.transform(...mask.shading.matrix);
       context.fillStyle = gradientOf(context, mask.shading);
-      fillEverywhere(context);
-    } else if (mask.kind === 'polygon') keepPolygon(context, mask, tools);
-    else if (mask.kind === 'lines') darkenLines(context, mask);
-    else if (mask.kind === 'path') {
+      return fillEverywhere(context);
+    case 'polygon':
+      return keepPolygon(context, mask, tools);
+    case 'lines':
+      return darkenLines(context, mask);
+    case 'path':
       context.transform(...mask.matrix);
-      context.fill(tools.path(mask.d));
-    } else keepBox(context, mask, tools);
-    context.restore();
+      return context.fill(tools.path(mask.d));
+    case 'box':
+      return keepBox(context, mask, tools);
+    default:
+      throw unknownKind('mask', mask);
   }
 }
 

@@ -2,13 +2,13 @@ import { nanoid } from '@reduxjs/toolkit';
 import {
   createLanding,
   createOverlay,
+  edited,
+  heldName,
   nestedIn,
   nestingCircle,
   overlayFromRow,
-  withFollowingLength,
   DOCUMENT_VERSION,
   type Footage,
-  type Kit,
   type KitEntry,
   type Landing,
   type Overlay,
@@ -17,13 +17,8 @@ import {
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import type { SendSettings } from '@/core/sending/settings';
-import { timeLayers } from '@/core/motion/timing';
 import { engine } from '@/engine/engine';
 import {
-  belongingSet,
-  documentAdded,
-  documentChanged,
-  footageSet,
   kitLoaded,
   kitNamed,
   redone,
@@ -38,6 +33,8 @@ import {
   selectKit,
   selectOverlay,
 } from './selectors';
+import { keep, keepHeld } from './keep';
+import { keepAside } from './aside';
 import { noticed } from './session';
 import type { AppThunk, RootState } from './store';
 
@@ -69,28 +66,24 @@ const editDocument =
     const document = selectDocument(getState(), id);
     if (document?.kind !== kind || !dispatch(mayChange())) return;
     try {
-      const next = edit(document as T);
-      timeLayers(next);
-      const settled = next.kind === 'overlay' ? settledOverlay(next, getState()) : next;
-      if (settled !== document) dispatch(documentChanged({ document: settled, gesture }));
+      const next = edited(document as T, edit);
+      if (next.entry.kind === 'overlay') refuseCircles(next.entry, getState());
+      if (next.entry !== document) dispatch(keepHeld(next, gesture));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }
   };
 
 /**
- * What an edit makes, with its length following the artwork where it should. Cues that cannot be
- * solved and overlays that would contain themselves are refused here, so that no kept document ever
- * holds them.
- * @throws MoonError 'cue-circle' | 'nesting-circle'
+ * Overlays that would contain themselves are refused, so that no kept document ever holds them.
+ * @throws MoonError 'nesting-circle'
  */
-function settledOverlay(overlay: Overlay, state: RootState): Overlay {
+function refuseCircles(overlay: Overlay, state: RootState): void {
   const find = (id: string) => (id === overlay.id ? overlay : selectOverlay(state, id));
   for (const nested of nestedIn(overlay)) {
     const circle = nestingCircle(overlay.id, nested, find);
     if (circle) throw nestedInItself(circle);
   }
-  return withFollowingLength(overlay);
 }
 
 const nestedInItself = (circle: readonly Overlay[]): MoonError =>
@@ -134,8 +127,7 @@ export const addOverlay =
   (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const overlay = change(createOverlay(stamp(), 'New overlay'));
-    dispatch(documentAdded(overlay));
-    return overlay.id;
+    return dispatch(keep(overlay)) ? overlay.id : null;
   };
 
 /** Makes the overlays that were planned from a table, after one of the kit. */
@@ -144,8 +136,8 @@ export const addFromTable =
   (dispatch, getState) => {
     const overlay = selectOverlay(getState(), id);
     if (!overlay || !dispatch(mayChange())) return;
-    for (const plan of planned) dispatch(documentAdded(overlayFromRow(overlay, plan, stamp())));
-    dispatch(noticed(`${planned.length} overlays were made from the table.`));
+    const made = planned.filter((plan) => dispatch(keep(overlayFromRow(overlay, plan, stamp()))));
+    dispatch(noticed(`${made.length} overlays were made from the table.`));
   };
 
 export const addLanding =
@@ -156,18 +148,15 @@ export const addLanding =
   (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const landing = change(createLanding(stamp(), 'New landing', base));
-    dispatch(documentAdded(landing));
-    return landing.id;
+    return dispatch(keep(landing)) ? landing.id : null;
   };
 
 export const rename =
   (id: string, name: string): AppThunk =>
   (dispatch, getState) => {
     if (!dispatch(mayChange())) return;
-    const document = selectDocument(getState(), id);
-    const footage = selectFootageById(getState(), id);
-    if (document) dispatch(documentChanged({ document: { ...document, name }, gesture: null }));
-    else if (footage) dispatch(footageSet({ ...footage, name }));
+    const entry = selectDocument(getState(), id) ?? selectFootageById(getState(), id);
+    if (entry) dispatch(keep({ ...entry, name }));
   };
 
 export const duplicate =
@@ -175,7 +164,7 @@ export const duplicate =
   (dispatch, getState) => {
     const document = selectDocument(getState(), id);
     if (!document || !dispatch(mayChange())) return;
-    dispatch(documentAdded({ ...document, ...stamp(), name: `${document.name} copy` }));
+    dispatch(keep({ ...document, ...stamp(), name: heldName(`${document.name} copy`) }));
   };
 
 /** What was deleted or replaced in this visit, so that Undo can bring it back. */
@@ -206,9 +195,7 @@ export const restore =
     const kept = bin.get(id);
     if (!kept || !dispatch(mayChange())) return;
     bin.delete(id);
-    if (kept.kind === 'footage') dispatch(footageSet(kept));
-    else if (kept.kind === 'overlay' || kept.kind === 'landing') dispatch(documentAdded(kept));
-    else dispatch(belongingSet(kept));
+    dispatch(keep(kept));
   };
 
 /** Remembers how something is sent. @param document the one it is for; null for the whole kit */
@@ -217,13 +204,13 @@ export const addRecipe =
   (dispatch) => {
     if (!dispatch(mayChange())) return;
     const version = DOCUMENT_VERSION;
-    dispatch(belongingSet({ ...stamp(), kind: 'recipe', version, name, document, settings }));
+    dispatch(keep({ ...stamp(), kind: 'recipe', version, name, document, settings }));
   };
 
 export const renameKit =
   (name: string): AppThunk =>
   (dispatch) => {
-    if (dispatch(mayChange())) dispatch(kitNamed(name));
+    if (dispatch(mayChange())) dispatch(kitNamed(heldName(name)));
   };
 
 export const startEmptyKit = (): AppThunk => renameKit('My kit');
@@ -247,8 +234,10 @@ export const openKitFile =
   async (dispatch) => {
     if (!dispatch(mayChange())) return;
     try {
-      const kit: Kit = await engine.openKit(file);
+      const { document: kit, told, leftOut } = await engine.openKit(file);
       dispatch(kitLoaded({ kit, fresh: false }));
+      dispatch(keepAside(leftOut));
+      if (told.length > 0) dispatch(noticed(told.join(' '), 'problem'));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }

@@ -2,15 +2,13 @@ import type { Footage, Resource } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { engine, type Progress, type Sent } from '@/engine/engine';
 import { mayChange, newId, noticedGone, stamp } from './actions';
-import { belongingSet, footageSet, type Editable } from './kit';
+import { keep } from './keep';
+import type { Editable } from './kit';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
 
 /** The files of what the session lists as unreadable. */
 const unreadable = new Map<string, File>();
-
-const kept = (entry: Footage | Resource) =>
-  entry.kind === 'footage' ? footageSet(entry) : belongingSet(entry);
 
 /** Brings files in, one after the other; each that fails says why, the others still come in. */
 export const importFiles =
@@ -21,8 +19,7 @@ export const importFiles =
     for (const file of files) {
       try {
         const entry = await engine.importMedia(file, stamp());
-        dispatch(kept(entry));
-        brought.push(entry);
+        if (dispatch(keep(entry))) brought.push(entry);
       } catch (error) {
         dispatch(told(error, file));
       }
@@ -45,7 +42,7 @@ export const importSent =
         ...{ left: crop.left, top: crop.top, scale },
         canvas: { width: across, height },
       };
-      dispatch(kept(entry.kind === 'footage' ? { ...entry, cut } : entry));
+      dispatch(keep(entry.kind === 'footage' ? { ...entry, cut } : entry));
       dispatch(noticed(`“${entry.name}” is in the kit.`));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
@@ -79,7 +76,7 @@ export const importCopy =
     const file = unreadable.get(id);
     if (!file || !dispatch(mayChange())) return;
     const entry = await engine.importCopy(file, stamp(), progress, signal);
-    dispatch(kept(entry));
+    dispatch(keep(entry));
     dispatch(leaveUnreadable(id));
     dispatch(noticed(`A copy of “${entry.name}” is in the kit.`));
   };
@@ -98,7 +95,7 @@ export const replaceFootage =
           `“${file.name}” is no ${footage.type}. Choose a ${footage.type}, or bring it in by itself.`,
         );
       }
-      dispatch(footageSet({ ...entry, name: footage.name }));
+      dispatch(keep({ ...entry, name: footage.name }));
       dispatch(
         noticedGone(
           footage,
@@ -138,6 +135,6 @@ export const recoverAlpha =
   async (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const { footage, pair } = await engine.recoverAlpha(first, second, stamp(), progress, signal);
-    dispatch(footageSet(footage));
+    dispatch(keep(footage));
     return { id: footage.id, agreement: pair.agreement };
   };

@@ -1,8 +1,10 @@
 import type { KitState } from './kit';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
-import { followingSet, noticed, themeSet, unsavedSet } from './session';
+import { keepAside } from './aside';
+import { followingSet, noticed, themeSet, unreadFound, unsavedSet } from './session';
 import {
   forgetDocument,
+  loadAside,
   loadDocument,
   loadKit,
   loadSettings,
@@ -59,7 +61,7 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
   try {
     const settings = await loadSettings();
     if (settings) dispatch(themeSet(settings.theme));
-    const { kit, problems } = await loadKit();
+    const { kit, changed, told, leftOut, unread } = await loadKit();
     const loaded = kit ?? EMPTY_KIT;
     saved = new Map(
       [
@@ -69,21 +71,22 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
         ...loaded.fonts,
         ...loaded.luts,
         ...loaded.recipes,
-      ].map((entry) => [entry.id, entry]),
+      ]
+        .filter(({ id }) => !changed.has(id))
+        .map((entry) => [entry.id, entry]),
     );
     savedName = kit ? kit.name : null;
     if (writer) {
       void engine.clearScratchFiles().catch(() => undefined);
       void engine.sweepMedia(mediaOwners(loaded).map((entry) => entry.media.hash));
     }
+    dispatch(unreadFound([...unread, ...(await loadAside())]));
+    // Before the documents they were part of are written anew.
+    if (writer) await dispatch(keepAside(leftOut));
     dispatch(kitLoaded({ kit: loaded, fresh: kit === null }));
-    if (problems.length > 0) {
-      dispatch(
-        noticed(
-          `${problems.length} of your documents could not be read and was left alone: ${problems[0]}`,
-          'problem',
-        ),
-      );
+    if (told.length > 0) {
+      const where = unread.length + leftOut.length > 0 ? ' Settings has it as it was.' : '';
+      dispatch(noticed(told.join(' ') + where, 'problem'));
     }
   } catch (error) {
     dispatch(kitLoaded({ kit: EMPTY_KIT, fresh: true }));

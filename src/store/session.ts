@@ -3,7 +3,7 @@ import type { Layer, Overlay } from '@/core/document';
 import { BRUSHES } from '@/core/ink/brushes';
 import type { OnionSkin } from '@/core/ink/drawView';
 import type { SendSettings } from '@/core/sending/settings';
-import type { Settings } from './storage';
+import type { Settings, Unread } from './storage';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 /** A line at the foot of the screen; `restore` names what its Undo button brings back. */
@@ -62,6 +62,8 @@ const FIRST_PEN: PenSettings = {
 interface SessionState {
   readonly notices: readonly Notice[];
   readonly unreadable: readonly Unreadable[];
+  /** What of the kit could not be read, and lies in storage as it is. */
+  readonly unread: readonly Unread[];
   /** Another tab has this kit; this one follows and changes nothing. */
   readonly following: boolean;
   /** Why the newest changes could not be saved; null while all is well. */
@@ -84,6 +86,7 @@ interface SessionState {
 const initialState: SessionState = {
   notices: [],
   unreadable: [],
+  unread: [],
   following: false,
   unsaved: null,
   theme: 'system',
@@ -115,6 +118,12 @@ const session = createSlice({
     },
     leftUnreadable: (state, { payload }: PayloadAction<string>) => {
       state.unreadable = state.unreadable.filter(({ id }) => id !== payload);
+    },
+    unreadFound: (state, { payload }: PayloadAction<readonly Unread[]>) => {
+      state.unread.push(...payload);
+    },
+    unreadGone: (state, { payload }: PayloadAction<string>) => {
+      state.unread = state.unread.filter(({ key }) => key !== payload);
     },
     followingSet: (state, { payload }: PayloadAction<boolean>) => {
       state.following = payload;
@@ -163,6 +172,8 @@ export const {
   dismissed,
   foundUnreadable,
   leftUnreadable,
+  unreadFound,
+  unreadGone,
   followingSet,
   unsavedSet,
   themeSet,

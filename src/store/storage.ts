@@ -1,5 +1,5 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import { readDocument, type Kit, type KitEntry } from '@/core/document';
+import { readDocument, readEntry, type Kit, type KitEntry, type LeftOut } from '@/core/document';
 import { plainWords } from '@/core/errors';
 
 /** The kit in IndexedDB, through AsyncStorage: one key a document and a small index. */
@@ -8,30 +8,55 @@ const storage = createAsyncStorage('moonpatch-kit');
 const INDEX = 'index';
 const SETTINGS = 'settings';
 const PREFIX = 'document/';
+const ASIDE = 'aside/';
 
 interface Index {
+  readonly name: string;
+}
+
+/** Something that could not be read, as it lies in storage. */
+export interface Unread {
+  readonly key: string;
+  /** What it is, or what it was part of. */
   readonly name: string;
 }
 
 export interface LoadedKit {
   /** Null when nothing was ever saved here. */
   readonly kit: Kit | null;
-  /** What could not be read; it stays where it is. */
-  readonly problems: readonly string[];
+  /** Ids of documents that are not as they were saved. */
+  readonly changed: ReadonlySet<string>;
+  /** In plain words, what is not as it was saved. */
+  readonly told: readonly string[];
+  /** Parts of documents that could not be read. */
+  readonly leftOut: readonly LeftOut[];
+  /** Documents that could not be read at all; they stay where they are. */
+  readonly unread: readonly Unread[];
 }
 
 export async function loadKit(): Promise<LoadedKit> {
   const index = await storage.getItem(INDEX);
-  if (index === null) return { kit: null, problems: [] };
+  if (index === null) return { kit: null, changed: new Set(), told: [], leftOut: [], unread: [] };
   const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(PREFIX));
-  const texts = Object.values(await storage.getMany(keys));
-  const problems: string[] = [];
-  const values = texts.map(parsed);
-  const documents = values.flatMap((value): KitEntry[] => {
+  const records = Object.entries(await storage.getMany(keys)).map(([key, text]) => ({
+    key,
+    value: parsed(text),
+  }));
+  const values = records.map(({ value }) => value);
+  const changed = new Set<string>();
+  const told: string[] = [];
+  const leftOut: LeftOut[] = [];
+  const unread: Unread[] = [];
+  const documents = records.flatMap(({ key, value }): KitEntry[] => {
     try {
-      return [readDocument(value, values)];
+      const read = readEntry(value, values);
+      if (read.told.length > 0) changed.add(read.document.id);
+      told.push(...read.told);
+      leftOut.push(...read.leftOut);
+      return [read.document];
     } catch (error) {
-      problems.push(plainWords(error));
+      unread.push({ key, name: nameIn(value) });
+      told.push(`${nameIn(value)} could not be read and was left alone: ${plainWords(error)}`);
       return [];
     }
   });
@@ -48,7 +73,10 @@ export async function loadKit(): Promise<LoadedKit> {
       luts: only('lut'),
       recipes: only('recipe'),
     },
-    problems,
+    changed,
+    told,
+    leftOut,
+    unread,
   };
 }
 
@@ -60,6 +88,31 @@ function parsed(text: string | null): unknown {
     return null;
   }
 }
+
+const nameIn = (value: unknown): string => {
+  const name = (value as { name?: unknown } | null)?.name;
+  return typeof name === 'string' && name !== '' ? `“${name}”` : 'A document';
+};
+
+/** Keeps a part that could not be read beside the kit, as it was. @returns its key */
+export async function saveAside(id: string, part: LeftOut): Promise<string> {
+  await storage.setItem(ASIDE + id, JSON.stringify(part));
+  return ASIDE + id;
+}
+
+/** What was put aside in earlier visits. */
+export async function loadAside(): Promise<readonly Unread[]> {
+  const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(ASIDE));
+  const texts = await storage.getMany(keys);
+  return keys.map((key) => ({ key, name: partOf(parsed(texts[key])) }));
+}
+
+const partOf = (value: unknown): string => `Part of “${(value as LeftOut | null)?.from ?? ''}”`;
+
+/** What lies under a key as it is; null where there is nothing. */
+export const loadText = (key: string): Promise<string | null> => storage.getItem(key);
+
+export const forgetText = (key: string): Promise<void> => storage.removeItem(key);
 
 export async function loadDocument(id: string): Promise<KitEntry | null> {
   const text = await storage.getItem(PREFIX + id);

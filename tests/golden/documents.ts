@@ -58,11 +58,11 @@ export const GOLDEN: readonly Overlay[] = [
     moves: [
       {
         ...createMove('in', 'slide', 'arrive', 0, 8),
-        spread: { over: 'letters', order: 'forward', gap: 1, seed: 1 },
+        stagger: { over: 'letters', order: 'forward', gap: 1, seed: 1 },
       },
       {
         ...createMove('fade', 'fade', 'arrive', 0, 8),
-        spread: { over: 'letters', order: 'forward', gap: 1, seed: 1 },
+        stagger: { over: 'letters', order: 'forward', gap: 1, seed: 1 },
       },
     ],
   }),

@@ -22,7 +22,7 @@ import type { Checked, CheckRule, Finding, RuleOutcome, Severity } from './types
 
 export { keyTest, Measurer } from './measure/measurer';
 export { contrastRound } from './measure/contrast';
-export { landedIn } from './landedIn';
+export { landedFrame, landedIn, landingLayer } from './landedIn';
 export { missingIn } from './missing';
 export { EnlargedPictures } from './measure/enlarged';
 export { isSoft } from './measure/softness';

@@ -1,3 +1,5 @@
+import { byKind, colour, type ValueOf } from './fields';
+
 /** What lies under all layers. */
-export type Backdrop =
-  { readonly kind: 'clear' } | { readonly kind: 'key'; readonly colour: string };
+export const backdrop = byKind({ clear: {}, key: { colour: colour() } });
+export type Backdrop = ValueOf<typeof backdrop>;

@@ -1,36 +1,36 @@
-import { convertLength, secondsToFrames, type Rate } from '../time';
-import { DEFAULT_FONT } from '../text/fonts';
+import { convertLength, perSecond, secondsToFrames, type Rate } from '../time';
 import { moveKind } from '../motion/moves';
-import { NEUTRAL } from '../scene/look';
 import { shapeKind } from '../scene/shapeKinds';
 import { DEFAULT_KEY } from './createKey';
+import { LIMITS, RATE_LIMIT } from './fields';
+import { heldName } from './held';
+import { newLayer } from './layerParts';
 import {
+  CANVAS_LIMIT,
   DOCUMENT_VERSION,
+  placeAt,
+  solid,
+  WHOLE_CLIP,
   type Backdrop,
-  type Boil,
-  type ClipTime,
   type Cut,
-  type Edges,
-  type Fill,
   type Footage,
   type FootageLayer,
-  type Ghost,
   type GroupLayer,
   type InkLayer,
   type Landing,
   type Layer,
-  type Loudness,
   type LayerPlace,
+  type Loudness,
   type Move,
   type Overlay,
   type OverlayLayer,
   type PathPoint,
   type Phase,
   type ShapeLayer,
-  type Sides,
   type Stack,
   type WordsLayer,
 } from './types';
+
 /** Canvas sizes offered by shape; any other size can be typed. */
 export const SIZES: readonly {
   readonly label: string;
@@ -42,8 +42,6 @@ export const SIZES: readonly {
   { label: '1:1', width: 1080, height: 1080 },
   { label: '4:3', width: 1440, height: 1080 },
 ];
-
-export const CANVAS_LIMIT = { min: 16, max: 7680 } as const;
 
 const RATE_30: Rate = { num: 30, den: 1 };
 
@@ -71,19 +69,22 @@ export const createOverlay = ({ id, created }: Stamp, name: string): Overlay => 
 /** What a landing has where no footage is. */
 const BLACK: Backdrop = { kind: 'key', colour: '#000000' };
 
-/** A landing in the size, rate and length of the footage at its bottom. */
+/**
+ * A landing in the size, rate and length of the footage at its bottom, or as near to them as a landing can be.
+ */
 export function createLanding({ id, created }: Stamp, name: string, base: Footage | null): Landing {
-  const rate = base?.rate ?? RATE_30;
+  const rate = base?.rate ? nearestRate(base.rate) : RATE_30;
+  const { width, height } = base ? canvasOf(base) : { width: 1920, height: 1080 };
   const landing: Landing = {
     kind: 'landing',
     version: DOCUMENT_VERSION,
     id,
     created,
     name,
-    width: base ? even(base.width) : 1920,
-    height: base ? even(base.height) : 1080,
+    width,
+    height,
     rate,
-    length: base?.rate ? Math.max(1, Math.round((base.duration * rate.num) / rate.den)) : 150,
+    length: base?.rate ? lengthOf(base, rate) : 150,
     backdrop: BLACK,
     layers: [],
     sounds: [],
@@ -91,92 +92,33 @@ export function createLanding({ id, created }: Stamp, name: string, base: Footag
   return base ? { ...landing, layers: [createBase('base', landing, base)] } : landing;
 }
 
-/** H.264 in 4:2:0 needs even sizes. */
-const even = (value: number) => Math.max(2, value - (value % 2));
+/** Footage's rate, divided or multiplied by a whole number where it is out of what is made here. */
+function nearestRate(rate: Rate): Rate {
+  if (perSecond(rate) > RATE_LIMIT.max) {
+    return { ...rate, den: rate.den * Math.ceil(perSecond(rate) / RATE_LIMIT.max) };
+  }
+  if (perSecond(rate) >= RATE_LIMIT.min) return rate;
+  return { ...rate, num: rate.num * Math.ceil(RATE_LIMIT.min / perSecond(rate)) };
+}
 
-const NO_SIDES: Sides = { left: 0, top: 0, right: 0, bottom: 0 };
+const lengthOf = ({ duration }: Footage, rate: Rate): number =>
+  Math.min(LIMITS.frames, Math.max(1, secondsToFrames(duration, rate)));
 
-export const NO_EDGES: Edges = { crop: NO_SIDES, feather: NO_SIDES, radius: 0 };
+/** Even sizes, which H.264 in 4:2:0 needs, in the shape of the footage and within what a canvas can be. */
+function canvasOf({ width, height }: Footage): { width: number; height: number } {
+  const scale = Math.min(1, CANVAS_LIMIT.max / Math.max(width, height));
+  const side = (length: number) => Math.max(CANVAS_LIMIT.min, even(Math.round(length * scale)));
+  return { width: side(width), height: side(height) };
+}
 
-/** A place in the pixels of the canvas, its anchor at the layer's own origin. */
-export const placeAt = (x: number, y: number): LayerPlace => ({
-  x,
-  y,
-  scale: 1,
-  rotation: 0,
-  stretch: 1,
-  anchorX: 0,
-  anchorY: 0,
-  flipX: false,
-  flipY: false,
-});
-
-export const solid = (colour: string, opacity = 1): Fill => ({ kind: 'colour', colour, opacity });
-
-export const WHOLE_CLIP: ClipTime = {
-  in: 0,
-  out: null,
-  speed: 1,
-  reverse: false,
-  lead: 0,
-  after: 'loop',
-  times: null,
-  seam: 0,
-  blend: false,
-  skips: [],
-};
-
-/** A ghost as it starts: moon-coloured, with fine lines. */
-export const createGhost = (stack: Stack): Ghost => ({
-  tint: '#8fd3ff',
-  tintStrength: 0.6,
-  opacity: 0.7,
-  spacing: Math.max(2, Math.round(stack.height / 180)),
-  lines: 0.35,
-  flicker: 0.3,
-  seed: 1,
-});
+const even = (value: number) => value - (value % 2);
 
 export const PLAIN_SOUND: Loudness = { gain: 0, fadeIn: 0, fadeOut: 0 };
 
-const newLayer = (id: string, stack: Stack) => ({
-  id,
-  hidden: false,
-  locked: false,
-  group: null,
-  place: placeAt(stack.width / 2, stack.height / 2),
-  opacity: 1,
-  blend: 'normal' as const,
-  from: 0,
-  to: stack.length,
-  moves: [],
-  keyframes: {},
-  shadow: null,
-  glow: null,
-  effects: NEUTRAL,
-  edges: NO_EDGES,
-  fade: null,
-  mask: null,
-  reflection: null,
-  ghost: null,
-});
-
-const newOutline = { border: null, wall: null, piece: null, boil: null } as const;
-
 export const createWords = (id: string, stack: Stack, text: string): WordsLayer => ({
-  ...newLayer(id, stack),
-  ...newOutline,
-  kind: 'words',
-  name: text,
+  ...newLayer('words', id, stack),
+  name: heldName(text),
   text,
-  font: DEFAULT_FONT,
-  size: Math.round(stack.height / 9),
-  letterSpacing: 0,
-  lineSpacing: 1.2,
-  align: 'centre',
-  fill: solid('#ffffff'),
-  letters: [],
-  counter: null,
 });
 
 export function createShape(id: string, stack: Stack, shape: string): ShapeLayer {
@@ -184,9 +126,7 @@ export function createShape(id: string, stack: Stack, shape: string): ShapeLayer
   const width = Math.max(1, Math.round(kind.size.width * stack.height));
   const height = Math.max(1, Math.round(kind.size.height * stack.height));
   return {
-    ...newLayer(id, stack),
-    ...newOutline,
-    kind: 'shape',
+    ...newLayer('shape', id, stack),
     name: kind.label,
     shape,
     width,
@@ -218,7 +158,7 @@ export function setShape(layer: ShapeLayer, shape: string): ShapeLayer {
 /** A still or a clip in a box of its own shape, made to fit the canvas when it is larger. */
 export function createFootageLayer(id: string, stack: Stack, footage: Footage): FootageLayer {
   const shrink = Math.min(1, stack.width / footage.width, stack.height / footage.height);
-  const layer = newLayer(id, stack);
+  const layer = newLayer(footage.type === 'video' ? 'clip' : 'picture', id, stack);
   const { place, width, height } = footage.cut
     ? cutBack(layer.place, stack, footage, footage.cut)
     : {
@@ -226,21 +166,14 @@ export function createFootageLayer(id: string, stack: Stack, footage: Footage): 
         width: footage.width * shrink,
         height: footage.height * shrink,
       };
-  const base = {
+  return {
     ...layer,
     place,
     name: footage.name,
     footage: footage.id,
     width: Math.max(1, Math.round(width)),
     height: Math.max(1, Math.round(height)),
-    fit: 'cover' as const,
-    border: null,
-    key: null,
-    mattes: [],
   };
-  return footage.type === 'video'
-    ? { ...base, kind: 'clip', time: WHOLE_CLIP, sound: null }
-    : { ...base, kind: 'picture' };
 }
 
 /** Where a cropped file lies when the canvas it was cut from lies in the middle, made to fit. */
@@ -260,16 +193,12 @@ function cutBack(
 
 /** Another overlay, live, made to fit the canvas when it is larger. */
 export function createNested(id: string, stack: Stack, nested: Overlay): OverlayLayer {
-  const layer = newLayer(id, stack);
+  const layer = newLayer('overlay', id, stack);
   const scale = Math.min(1, stack.width / nested.width, stack.height / nested.height);
   return {
     ...layer,
-    kind: 'overlay',
     name: nested.name,
     overlay: nested.id,
-    after: 'hold',
-    backdrop: false,
-    lead: 0,
     place: { ...layer.place, scale },
   };
 }
@@ -279,23 +208,9 @@ export const DRAWING_RATES = [6, 8, 12, 24] as const;
 
 /** Nothing drawn yet. */
 export const createInk = (id: string, stack: Stack, drawing: string): InkLayer => ({
-  ...newLayer(id, stack),
-  kind: 'ink',
+  ...newLayer('ink', id, stack),
   name: 'Drawing',
   drawings: [{ id: drawing, hold: 1, strokes: [] }],
-  rate: 12,
-  after: 'loop',
-  boil: null,
-  trace: null,
-});
-
-/** Three versions at eight a second, which reads as a steady hand on a lively day. */
-export const createBoil = (stack: Stack): Boil => ({
-  versions: 3,
-  rate: 8,
-  strength: Math.max(1, Math.round(stack.height / 360)),
-  scale: Math.max(8, Math.round(stack.height / 18)),
-  seed: 1,
 });
 
 /** A group about a point, which is where it is placed and what it turns about. */
@@ -304,8 +219,7 @@ export const createGroup = (
   stack: Stack,
   centre: { readonly x: number; readonly y: number },
 ): GroupLayer => ({
-  ...newLayer(id, stack),
-  kind: 'group',
+  ...newLayer('group', id, stack),
   name: 'Group',
   place: { ...placeAt(centre.x, centre.y), anchorX: centre.x, anchorY: centre.y },
 });
@@ -326,7 +240,7 @@ export function createMove(
     length: kind.stepwise ? 1 : length,
     easing: kind.easing,
     params: Object.fromEntries(kind.params.map((param) => [param.name, param.initial[phase]])),
-    spread: { over: kind.stepwise ? 'letters' : 'whole', order: 'forward', gap: 2, seed: 1 },
+    stagger: { over: kind.stepwise ? 'letters' : 'whole', order: 'forward', gap: 2, seed: 1 },
     cue: { kind: 'at', frame },
     swapped: false,
     letter: null,

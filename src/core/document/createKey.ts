@@ -1,4 +1,4 @@
-import type { ChromaKey, KeySettings, MatteShape } from './key';
+import type { ChromaKey, KeySettings, MatteShape } from './layers';
 
 export const PLAIN_MATTE: MatteShape = { cleanBlack: 0, cleanWhite: 1, choke: 0, feather: 0 };
 

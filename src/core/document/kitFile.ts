@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { MoonError } from '../errors';
-import { readKit } from './schema';
+import { readKitEntries, type Read } from './reading';
 import type { Footage, Kit, Media, Resource } from './types';
 
 const FORMAT = 'moon-patch-kit';
@@ -32,6 +32,9 @@ export interface KitFile {
   readonly media: ReadonlyMap<string, Uint8Array>;
 }
 
+/** A kit file as far as it could be read. */
+export interface ReadKitFile extends KitFile, Pick<Read<Kit>, 'told' | 'leftOut'> {}
+
 /** The bytes of a `.moonpatch` file. Media are stored as they are: they are compressed already. */
 export function writeKitFile({ kit, media }: KitFile): Uint8Array {
   const files: Zippable = {
@@ -53,9 +56,9 @@ export function writeKitFile({ kit, media }: KitFile): Uint8Array {
 export async function readKitFile(
   bytes: Uint8Array,
   hashOf: (bytes: Uint8Array) => Promise<string>,
-): Promise<KitFile> {
+): Promise<ReadKitFile> {
   const files = unpack(bytes);
-  const kit = readKit(kitJson(files['kit.json']));
+  const { document: kit, told, leftOut } = readKitEntries(kitJson(files['kit.json']));
   const media = new Map<string, Uint8Array>();
   for (const owner of mediaOwners(kit)) {
     const content = files[mediaPath(owner.media)];
@@ -65,7 +68,7 @@ export async function readKitFile(
     }
     media.set(owner.media.hash, content);
   }
-  return { kit, media };
+  return { kit, media, told, leftOut };
 }
 
 function unpack(bytes: Uint8Array): Record<string, Uint8Array> {

@@ -1,20 +1,18 @@
-/** How loud something is: `gain` is decibels, fades are seconds at its two ends. */
-export interface Loudness {
-  readonly gain: number;
-  readonly fadeIn: number;
-  readonly fadeOut: number;
-}
+import { between, flag, frames, id, name, orNull, shape, type ValueOf } from './fields';
+import { loudnessFields } from './properties/footage';
 
 /** A sound laid in a landing. */
-export interface SoundTrack extends Loudness {
-  readonly id: string;
-  readonly name: string;
+export const soundTrack = shape({
+  ...loudnessFields,
+  id: id(),
+  name: name(),
   /** Null until one is chosen. */
-  readonly footage: string | null;
-  readonly muted: boolean;
+  footage: orNull(id()),
+  muted: flag(),
   /** Landing frame at which it begins. */
-  readonly start: number;
+  start: frames(),
   /** Seconds of the source; `out` null means its end. */
-  readonly in: number;
-  readonly out: number | null;
-}
+  in: between(0, 1e6),
+  out: orNull(between(0, 1e6)),
+});
+export interface SoundTrack extends ValueOf<typeof soundTrack> {}

@@ -1,121 +1,137 @@
-import type { Recipe } from '../sending/settings';
-import type { Rate } from '../time';
-import type { Backdrop } from './backdrop';
-import type { Layer } from './layers';
-import type { SoundTrack } from './sound';
+import { recipe } from '../sending/settings';
+import { backdrop } from './backdrop';
+import {
+  atLeast,
+  between,
+  flag,
+  frameRate,
+  frames,
+  id,
+  LIMITS,
+  list,
+  matching,
+  name,
+  oneOf,
+  orNull,
+  pixels,
+  rate,
+  shape,
+  share,
+  whole,
+  type ValueOf,
+} from './fields';
+import { layerField } from './layerParts';
+import { soundTrack } from './sound';
+import { documentFields } from './stamp';
 
-export * from './backdrop';
+export type { Backdrop } from './backdrop';
 export * from './layers';
-export * from './sound';
+export type { SoundTrack } from './sound';
+export { DOCUMENT_VERSION } from './stamp';
 
 /** All lengths and times are whole frames at the document's own rate unless said otherwise. */
 
-export const DOCUMENT_VERSION = 6;
+export const CANVAS_LIMIT = { min: 16, max: 7680 } as const;
 
-/** A frame of footage to judge against; never exported. `strength` is 0 to 1. */
-export interface Guide {
-  readonly footage: string;
-  readonly seconds: number;
-  readonly strength: number;
-}
+const canvasSide = whole(CANVAS_LIMIT.min, CANVAS_LIMIT.max);
 
 /** Layers on a canvas, over time: what overlays and landings have in common. */
-export interface Stack {
-  readonly version: number;
-  readonly id: string;
-  readonly name: string;
-  readonly created: number;
-  readonly width: number;
-  readonly height: number;
-  readonly rate: Rate;
-  readonly length: number;
-  readonly backdrop: Backdrop;
+const stackFields = {
+  width: canvasSide,
+  height: canvasSide,
+  rate,
+  length: frames(1),
+  backdrop,
   /** Bottom first, also within a group. */
-  readonly layers: readonly Layer[];
-}
+  layers: list(layerField, LIMITS.layers),
+};
 
-export interface Overlay extends Stack {
-  readonly kind: 'overlay';
+/** A frame of footage to judge against; never exported. `strength` is 0 to 1. */
+const guide = shape({ footage: id(), seconds: atLeast(0), strength: share() });
+export type Guide = ValueOf<typeof guide>;
+
+export const overlay = shape({
+  ...documentFields('overlay'),
+  ...stackFields,
   /** Whether the length follows the artwork: it ends when the last layer has left. */
-  readonly lengthFollows: boolean;
-  readonly guide: Guide | null;
-}
+  lengthFollows: flag(),
+  guide: orNull(guide),
+});
+export interface Overlay extends ValueOf<typeof overlay> {}
+
+/** Footage with overlays, clips and sounds laid over it; overlays stay live. */
+export const landing = shape({
+  ...documentFields('landing'),
+  ...stackFields,
+  /** All of them are heard together. */
+  sounds: list(soundTrack, LIMITS.sounds),
+});
+export interface Landing extends ValueOf<typeof landing> {}
+
+export type Stack = Omit<Overlay | Landing, 'kind'>;
 
 /** Where the bytes of a media file are kept: under the SHA-256 of its content. */
-export interface Media {
-  readonly hash: string;
-  readonly extension: string;
-  readonly bytes: number;
-}
-
-export interface Footage {
-  readonly kind: 'footage';
-  readonly version: number;
-  readonly id: string;
-  readonly name: string;
-  readonly created: number;
-  readonly type: 'video' | 'still' | 'sound';
-  readonly media: Media;
-  /** Pixels as shown; 0 for sound. */
-  readonly width: number;
-  readonly height: number;
-  /** Seconds; 0 for a still. */
-  readonly duration: number;
-  readonly rate: Rate | null;
-  readonly alpha: boolean;
-  /** Where it belongs, when it was sent from here without its margins; else null. */
-  readonly cut: Cut | null;
-}
+const media = shape({
+  hash: matching(/^[0-9a-f]{64}$/),
+  extension: matching(/^[a-z0-9]{1,5}$/),
+  bytes: whole(1, Number.MAX_SAFE_INTEGER),
+});
+export type Media = ValueOf<typeof media>;
 
 /** What a file was cropped to when it was sent. */
-export interface Cut {
+const cut = shape({
   /** Its upper left corner, in pixels of the canvas it was cut from. */
-  readonly left: number;
-  readonly top: number;
+  left: pixels(),
+  top: pixels(),
   /** File pixels per canvas pixel. */
-  readonly scale: number;
-  readonly canvas: { readonly width: number; readonly height: number };
-}
+  scale: between(0.001, 1000),
+  canvas: shape({ width: canvasSide, height: canvasSide }),
+});
+export type Cut = ValueOf<typeof cut>;
+
+/** A camera may take as many frames a second as it likes; nothing here counts in them. */
+const footageRate = frameRate(1 / 86_400, 1_000_000);
+
+export const footage = shape({
+  ...documentFields('footage'),
+  type: oneOf(['video', 'still', 'sound']),
+  media,
+  /** Pixels as shown; 0 for sound. */
+  width: whole(0, 1_000_000),
+  height: whole(0, 1_000_000),
+  /** Seconds; 0 for a still. */
+  duration: atLeast(0),
+  rate: orNull(footageRate),
+  alpha: flag(),
+  /** Where it belongs, when it was sent from here without its margins; else null. */
+  cut: orNull(cut),
+});
+export interface Footage extends ValueOf<typeof footage> {}
 
 /** A font brought in by the person; words name it by its id. */
-export interface FontFile {
-  readonly kind: 'font';
-  readonly version: number;
-  readonly id: string;
-  readonly name: string;
-  readonly created: number;
-  readonly media: Media;
-}
+export const fontFile = shape({ ...documentFields('font'), media });
+export interface FontFile extends ValueOf<typeof fontFile> {}
 
 /** A table of colours (a `.cube` file) brought in by the person; effects name it by its id. */
-export interface LutFile {
-  readonly kind: 'lut';
-  readonly version: number;
-  readonly id: string;
-  readonly name: string;
-  readonly created: number;
-  readonly media: Media;
-}
+export const lutFile = shape({ ...documentFields('lut'), media });
+export interface LutFile extends ValueOf<typeof lutFile> {}
 
 /** What documents name besides footage. */
 export type Resource = FontFile | LutFile;
 
-/** Footage with overlays, clips and sounds laid over it; overlays stay live. */
-export interface Landing extends Stack {
-  readonly kind: 'landing';
-  /** All of them are heard together. */
-  readonly sounds: readonly SoundTrack[];
-}
+export const kit = shape({
+  name: name(),
+  overlays: list(overlay, LIMITS.documents),
+  landings: list(landing, LIMITS.documents),
+  footage: list(footage, LIMITS.documents),
+  fonts: list(fontFile, LIMITS.documents),
+  luts: list(lutFile, LIMITS.documents),
+  recipes: list(recipe, LIMITS.documents),
+});
+export interface Kit extends ValueOf<typeof kit> {}
 
-export interface Kit {
-  readonly name: string;
-  readonly overlays: readonly Overlay[];
-  readonly landings: readonly Landing[];
-  readonly footage: readonly Footage[];
-  readonly fonts: readonly FontFile[];
-  readonly luts: readonly LutFile[];
-  readonly recipes: readonly Recipe[];
-}
+/** The fields of everything a kit keeps by itself, by its kind. */
+export const ENTRY_FIELDS = { overlay, landing, footage, font: fontFile, lut: lutFile, recipe };
 
 /** Everything a kit holds that is kept by itself. */
-export type KitEntry = Overlay | Landing | Footage | Resource | Recipe;
+export type KitEntry = ValueOf<(typeof ENTRY_FIELDS)[keyof typeof ENTRY_FIELDS]>;

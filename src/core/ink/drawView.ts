@@ -1,4 +1,5 @@
-import { createWords, solid } from '../document/create';
+import { createWords } from '../document/create';
+import { solid } from '../document/layers';
 import type { Drawing, InkLayer, Layer, WordsLayer } from '../document/layers';
 import type { Overlay } from '../document/types';
 import { layerAt } from '../motion/channels';

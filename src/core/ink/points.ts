@@ -1,8 +1,7 @@
-import type { Stroke } from '../document/layers';
+import { POINT_SIZE, type Stroke } from '../document/values/stroke';
 import { boxAround, type Box } from '../scene/box';
 
-/** Numbers a point takes up in a stroke. */
-export const POINT_SIZE = 5;
+export { POINT_SIZE };
 
 /** One point of a stroke, in layer pixels and milliseconds since the stroke began. */
 export interface InkPoint {

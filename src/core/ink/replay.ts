@@ -1,4 +1,4 @@
-import type { Drawing, Stroke } from '../document/layers';
+import type { Drawing, Stroke } from '../document/values/stroke';
 import { runningLengths, strokeLength, strokeTime, POINT_SIZE, type Part } from './points';
 import { writtenWords } from './writtenWords';
 

@@ -1,4 +1,5 @@
-import type { Drawing, SpreadOver, Stroke } from '../document/layers';
+import type { StaggerUnit } from '../document/values/motion';
+import type { Drawing, Stroke } from '../document/values/stroke';
 import type { Box } from '../scene/box';
 import { strokeBox } from './points';
 
@@ -50,8 +51,8 @@ const joined = (a: Box, b: Box): Box => ({
   bottom: Math.max(a.bottom, b.bottom),
 });
 
-/** How many units a move is spread over; strokes stand for letters, and all is one line. */
-export function countStrokes(drawings: readonly Drawing[], over: SpreadOver): number {
+/** How many units a move is staggered over; strokes stand for letters, and all is one line. */
+export function countStrokes(drawings: readonly Drawing[], over: StaggerUnit): number {
   const count = ({ strokes }: Drawing) => {
     if (over === 'letters') return strokes.length;
     return over === 'words' ? new Set(writtenWords(strokes)).size : 1;

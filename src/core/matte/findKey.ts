@@ -1,6 +1,6 @@
 import { chroma, toHex, type Rgb } from '../colour';
 import { DEFAULT_KEY } from '../document/createKey';
-import type { ChromaKey } from '../document/key';
+import type { ChromaKey } from '../document/layers';
 
 /** Pixels as they came: straight RGBA. */
 export interface KeyFrame {

@@ -1,5 +1,5 @@
 import { chroma, LUMA, parseHex, type Rgb } from '../colour';
-import type { ChromaKey, KeySettings, KnownColoursKey, LumaKey } from '../document/key';
+import type { ChromaKey, KeySettings, KnownColoursKey, LumaKey } from '../document/layers';
 
 /**
  * The numbers that the pixel loops need, worked out once a frame. They are kept in one array, so

@@ -1,4 +1,4 @@
-import type { KeySettings } from '../document/key';
+import type { KeySettings } from '../document/layers';
 import { keyConstants } from './keyConstants';
 import { keyPixels } from './keyPixels';
 import { keepsShape, shapeMatte } from './shapeMatte';

@@ -1,4 +1,4 @@
-import type { MatteShape } from '../document/key';
+import type { MatteShape } from '../document/layers';
 
 /** Whether a matte stays as it was found, apart from its clean ends. */
 export const keepsShape = ({ choke, feather }: MatteShape): boolean => choke === 0 && feather === 0;

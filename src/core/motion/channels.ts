@@ -1,5 +1,5 @@
-import type { Keyframe, Layer, Side } from '../document/layers';
-import { SIDES } from '../document/layers';
+import type { Keyframe, Layer } from '../document/layers';
+import { PROPERTIES, type AnyProperty } from '../document/properties';
 import { ease } from './easings';
 
 /** A number of a layer that keyframes can drive; `read` is null where the layer has none such. */
@@ -12,98 +12,21 @@ export interface Channel {
   readonly write: (layer: Layer, value: number) => Layer;
 }
 
-const inPlace = (
-  name: 'x' | 'y' | 'scale' | 'stretch' | 'rotation',
-  label: string,
-  min: number,
-  max: number,
-): Channel => ({
-  name,
-  label,
-  min,
-  max,
-  read: (layer) => layer.place[name],
-  write: (layer, value) => ({ ...layer, place: { ...layer.place, [name]: value } }),
-});
+const valueOf = (layer: Layer, name: string): unknown =>
+  (layer as unknown as Readonly<Record<string, unknown>>)[name];
 
-const inEffects = (
-  name: 'blur' | 'brightness' | 'contrast' | 'saturation' | 'hue' | 'tintStrength',
-  label: string,
-  max: number,
-  min = 0,
-): Channel => ({
-  name,
-  label,
-  min,
-  max,
-  read: (layer) => layer.effects[name],
-  write: (layer, value) => ({ ...layer, effects: { ...layer.effects, [name]: value } }),
-});
+const ofLayers = ({ name, channels = [] }: AnyProperty): readonly Channel[] =>
+  channels.map((channel) => ({
+    ...channel,
+    read: (layer) => (name in layer ? channel.read(valueOf(layer, name)) : null),
+    write: (layer, value) =>
+      name in layer
+        ? ({ ...layer, [name]: channel.write(valueOf(layer, name), value) } as Layer)
+        : layer,
+  }));
 
-const upper = (side: Side): string => side[0].toUpperCase() + side.slice(1);
-
-const onSide = (edge: 'crop' | 'feather', side: Side, max: number): Channel => ({
-  name: `${edge}${upper(side)}`,
-  label: `${upper(edge as Side)} ${side}`,
-  min: 0,
-  max,
-  read: (layer) => layer.edges[edge][side],
-  write: (layer, value) => ({
-    ...layer,
-    edges: { ...layer.edges, [edge]: { ...layer.edges[edge], [side]: value } },
-  }),
-});
-
-const inFade = (
-  name: 'angle' | 'shift',
-  channel: string,
-  label: string,
-  min: number,
-  max: number,
-): Channel => ({
-  name: channel,
-  label,
-  min,
-  max,
-  read: (layer) => layer.fade?.[name] ?? null,
-  write: (layer, value) =>
-    layer.fade ? { ...layer, fade: { ...layer.fade, [name]: value } } : layer,
-});
-
-/** All numbers that keyframes can drive. */
-export const CHANNELS: readonly Channel[] = [
-  inPlace('x', 'Across', -100_000, 100_000),
-  inPlace('y', 'Down', -100_000, 100_000),
-  inPlace('scale', 'Scale', 0, 1000),
-  inPlace('stretch', 'Width against height', 0.01, 100),
-  inPlace('rotation', 'Rotation', -360_000, 360_000),
-  {
-    name: 'opacity',
-    label: 'Opacity',
-    min: 0,
-    max: 1,
-    read: (layer) => layer.opacity,
-    write: (layer, opacity) => ({ ...layer, opacity }),
-  },
-  inEffects('blur', 'Blur', 1000),
-  inEffects('brightness', 'Brightness', 10),
-  inEffects('contrast', 'Contrast', 10),
-  inEffects('saturation', 'Saturation', 10),
-  inEffects('hue', 'Hue', 360, -360),
-  inEffects('tintStrength', 'Tint strength', 1),
-  ...SIDES.map((side) => onSide('crop', side, 1)),
-  ...SIDES.map((side) => onSide('feather', side, 10_000)),
-  {
-    name: 'radius',
-    label: 'Corner radius',
-    min: 0,
-    max: 20_000,
-    read: (layer) => layer.edges.radius,
-    write: (layer, radius) => ({ ...layer, edges: { ...layer.edges, radius } }),
-  },
-  inFade('angle', 'fadeAngle', 'Fade angle', -360_000, 360_000),
-  inFade('shift', 'fadeShift', 'Fade shift', -2, 2),
-];
+/** All numbers that keyframes can drive, as the properties of layers declare them. */
+export const CHANNELS: readonly Channel[] = PROPERTIES.flatMap(ofLayers);
 
 const BY_NAME = new Map(CHANNELS.map((channel) => [channel.name, channel]));
 

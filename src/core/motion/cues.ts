@@ -5,7 +5,7 @@ import { MoonError } from '../errors';
 export interface CuedMove {
   readonly id: string;
   readonly name: string;
-  /** Frames from its start to its end, spread included. */
+  /** Frames from its start to its end, stagger included. */
   readonly length: number;
   readonly cue: Cue;
 }

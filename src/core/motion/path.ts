@@ -1,4 +1,4 @@
-import type { PathPoint } from '../document/layers';
+import type { PathPoint } from '../document/values/geometry';
 
 /** A point on a path and the direction there, in degrees clockwise from the right. */
 export interface PathPlace {

@@ -1,4 +1,4 @@
-import type { Layer, Move, SpreadOver } from '../document/layers';
+import type { Layer, Move, StaggerUnit } from '../document/layers';
 import { framesToSeconds, type Rate } from '../time';
 import type { Box } from '../scene/box';
 import type { Point } from '../scene/matrix';
@@ -29,7 +29,7 @@ export interface Setting {
 export interface LayerChange {
   readonly whole: Change;
   /** `boxOf` tells the box of the letter, word or line the unit belongs to. */
-  readonly unit: (unit: UnitIndex, boxOf: (over: SpreadOver) => Box) => Change;
+  readonly unit: (unit: UnitIndex, boxOf: (over: StaggerUnit) => Box) => Change;
 }
 
 /** Samples all moves of a layer at `frame`. */
@@ -43,7 +43,7 @@ export function sampleMoves(
   const delays = layer.kind === 'words' ? layer.letters.filter((letter) => letter.delay > 0) : [];
   const isForWhole = (move: Move) =>
     move.letter === null &&
-    move.spread.over === 'whole' &&
+    move.stagger.over === 'whole' &&
     delays.length === 0 &&
     ![...own].some((entry) => entry.endsWith(` ${move.phase}`));
   const sample = (move: Move, box: Box, wait: number, rank: number) =>
@@ -62,8 +62,8 @@ export function sampleMoves(
         .filter((move) => applies(move, index, own))
         .reduce((change, move) => {
           const rank = rankOf(layer, move, index);
-          const wait = rank * move.spread.gap + (move.letter === null ? delay : 0);
-          const over = move.letter === null ? move.spread.over : 'letters';
+          const wait = rank * move.stagger.gap + (move.letter === null ? delay : 0);
+          const over = move.letter === null ? move.stagger.over : 'letters';
           return combine(change, sample(move, boxOf(over), wait, rank));
         }, AT_HOME);
     },
@@ -83,8 +83,8 @@ function applies(move: Move, index: UnitIndex, own: ReadonlySet<string>): boolea
 }
 
 function rankOf(layer: Layer, move: Move, index: UnitIndex): number {
-  if (move.letter !== null || move.spread.over === 'whole') return 0;
-  return moveRanks(layer, move)[index[move.spread.over]] ?? 0;
+  if (move.letter !== null || move.stagger.over === 'whole') return 0;
+  return moveRanks(layer, move)[index[move.stagger.over]] ?? 0;
 }
 
 function changeAt(
@@ -118,7 +118,7 @@ function changeAt(
       onCanvas,
       path: move.path,
       phase: move.phase,
-      random: (salt) => scattered(move.spread.seed, rank, salt),
+      random: (salt) => scattered(move.stagger.seed, rank, salt),
     },
     move.params,
   );

@@ -4,7 +4,7 @@ import { countStrokes } from '../ink/writtenWords';
 import { countUnits } from '../text/units';
 import { solveCues, type CuedMove, type MoveTime } from './cues';
 import { moveKind } from './moves';
-import { spreadLength, spreadRanks } from './spread';
+import { staggerLength, staggerRanks } from './stagger';
 
 /** When a layer is on show (`to` is the frame after its last) and when each of its moves runs. */
 export interface LayerTiming {
@@ -13,9 +13,9 @@ export interface LayerTiming {
   readonly moves: ReadonlyMap<string, MoveTime>;
 }
 
-/** How many units a move on this layer is spread over. */
+/** How many units a move on this layer is staggered over. */
 function unitsOf(layer: Layer, move: Move): number {
-  const { over } = move.spread;
+  const { over } = move.stagger;
   if (move.letter !== null || over === 'whole') return 1;
   if (layer.kind === 'words') return countUnits(layer.text, over);
   return layer.kind === 'ink' ? countStrokes(layer.drawings, over) : 1;
@@ -24,11 +24,11 @@ function unitsOf(layer: Layer, move: Move): number {
 /** Counting and shuffling letters costs more than moving them; neither object ever changes. */
 const ranks = new WeakMap<Move, { readonly layer: Layer; readonly ranks: readonly number[] }>();
 
-/** The rank of each unit of a move's spread. */
+/** The rank of each unit of a move's stagger. */
 export function moveRanks(layer: Layer, move: Move): readonly number[] {
   const known = ranks.get(move);
   if (known?.layer === layer) return known.ranks;
-  const fresh = spreadRanks(move.spread.order, unitsOf(layer, move), move.spread.seed);
+  const fresh = staggerRanks(move.stagger.order, unitsOf(layer, move), move.stagger.seed);
   ranks.set(move, { layer, ranks: fresh });
   return fresh;
 }
@@ -37,9 +37,9 @@ export function moveRanks(layer: Layer, move: Move): readonly number[] {
 export const unitLength = (move: Move): number =>
   moveKind(move.kind).stepwise ? 0 : Math.max(0, move.length);
 
-/** Frames from a move's start to its end, its spread and its letters' delays included. */
+/** Frames from a move's start to its end, its stagger and its letters' delays included. */
 export function moveLength(layer: Layer, move: Move): number {
-  const own = unitLength(move) + spreadLength(move.spread, unitsOf(layer, move));
+  const own = unitLength(move) + staggerLength(move.stagger, unitsOf(layer, move));
   if (layer.kind !== 'words' || move.letter !== null) return own;
   return own + Math.max(0, ...layer.letters.map((letter) => letter.delay));
 }

@@ -1,3 +1,4 @@
+import { unknownKind } from '../errors';
 import type { Backdrop, Landing, Overlay } from '../document/types';
 import { formatsFor, wouldLose, type Format } from '../formats';
 import type { SendSettings } from '../sending/settings';
@@ -55,8 +56,11 @@ export function trouble(
         : blends(document.backdrop)
           ? null
           : 'It needs black or white behind the artwork.';
-    default:
+    case 'fixed key':
+    case 'picked key':
       return clear ? 'It needs a key colour behind the artwork.' : null;
+    default:
+      throw unknownKind('laying', receiver.laying);
   }
 }
 
@@ -80,8 +84,11 @@ export function backdropsFor({ laying }: Receiver): readonly Backdrop[] {
       return [GREEN, BLUE, MAGENTA];
     case 'blend':
       return [BLACK, WHITE];
-    default:
+    case 'alpha':
+    case 'solid':
       return [CLEAR];
+    default:
+      throw unknownKind('laying', laying);
   }
 }
 

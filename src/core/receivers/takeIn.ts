@@ -1,4 +1,5 @@
 import { chroma, chromaDistance, rgbaToI420, i420Bytes, toHex, type Rgb } from '../colour';
+import { unknownKind } from '../errors';
 import { PLAIN_MATTE } from '../document/createKey';
 import { keyPicture } from '../matte/keyPicture';
 import { yuvMatrix } from '../matte/repairChroma';
@@ -38,6 +39,8 @@ export function settingsOf(laying: Laying, corner: Rgb): readonly Setting[] {
       }));
     case 'blend':
       return laying.modes.map((mode) => ({ kind: 'blend', mode }));
+    default:
+      throw unknownKind('laying', laying);
   }
 }
 

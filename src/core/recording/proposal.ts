@@ -1,4 +1,4 @@
-import { placeAt } from '../document/create';
+import { placeAt } from '../document/layers';
 import { DEFAULT_KEY } from '../document/createKey';
 import type { Blend, ClipLayer, KeySettings, TimeRange } from '../document/layers';
 import type { Footage, Stack } from '../document/types';
@@ -93,7 +93,7 @@ export function withRecording(
     ...layer,
     ...fittingBox(area, canvas, footage),
     ...removal,
-    fit: 'pull',
+    fit: 'fill',
     edges: { ...layer.edges, crop: cropOf(area, footage) },
     time: { ...time, speed: clampSpeed(keptSeconds(time, footage.duration) / takes) },
     effects: ink

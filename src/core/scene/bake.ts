@@ -37,7 +37,7 @@ export function moveToKeyframes<S extends Stack>(
   const layer = findLayer(stack, layerId);
   const move = layer?.moves.find((entry) => entry.id === moveId);
   if (!layer || !move) return stack;
-  if (move.letter !== null || move.spread.over !== 'whole') throw cannot();
+  if (move.letter !== null || move.stagger.over !== 'whole') throw cannot();
   const timing = timeLayers(stack).get(layerId)!;
   const { start, end } = timing.moves.get(moveId)!;
   const alone: Layer = { ...layer, moves: [move] };

@@ -12,7 +12,7 @@ export interface FillSetting {
   readonly box: Box;
   readonly matrix: Matrix;
   readonly canvas: { readonly width: number; readonly height: number };
-  /** Frames since the layer came on show. */
+  /** Frames for which it has been running. */
   readonly elapsed: number;
   readonly rate: Rate;
   readonly assets: SceneAssets;
@@ -82,7 +82,7 @@ function fitting(size: { width: number; height: number }, box: Box, fit: Fit): M
   const { x, y } = boxCentre(box);
   return multiply(
     translation(x, y),
-    fit === 'pull' ? scaling(across, down) : scaling(even, even),
+    fit === 'fill' ? scaling(across, down) : scaling(even, even),
     translation(-size.width / 2, -size.height / 2),
   );
 }

@@ -1,4 +1,4 @@
-import type { GarbageMatte, MattePoint } from '../document/key';
+import type { GarbageMatte, MattePoint } from '../document/layers';
 import type { Layer } from '../document/layers';
 import { enlargement, type Matrix } from './matrix';
 import type { Mask } from './types';

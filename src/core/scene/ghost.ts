@@ -1,7 +1,6 @@
-import type { Ghost } from '../document/look';
+import { NEUTRAL, type Ghost } from '../document/layers';
 import { scattered } from '../motion/random';
 import type { Box } from './box';
-import { NEUTRAL } from './look';
 import { IDENTITY, type Matrix } from './matrix';
 import { plainGroup, type DrawItem } from './types';
 

@@ -1,4 +1,4 @@
-import type { GroupLayer, Layer, SpreadOver } from '../document/layers';
+import type { GroupLayer, Layer, StaggerUnit } from '../document/layers';
 import type { Stack } from '../document/types';
 import { layerAt } from '../motion/channels';
 import type { UnitIndex } from '../motion/sample';
@@ -10,7 +10,7 @@ import { IDENTITY, multiply, type Matrix } from './matrix';
 import { layerTree, type LayerTree } from './tree';
 
 /** The box of the unit of some kind that a piece of artwork belongs to. */
-type BoxLookup = (over: SpreadOver, unit: UnitIndex, whole: Box) => Box;
+type BoxLookup = (over: StaggerUnit, unit: UnitIndex, whole: Box) => Box;
 
 const boxLookups = new WeakMap<LayerArtwork, BoxLookup>();
 
@@ -19,7 +19,7 @@ export function unitBoxes(artwork: LayerArtwork): BoxLookup {
   const known = boxLookups.get(artwork);
   if (known) return known;
   const boxes = { letters: new Map(), words: new Map(), lines: new Map() } as Record<
-    Exclude<SpreadOver, 'whole'>,
+    Exclude<StaggerUnit, 'whole'>,
     Map<number, Box>
   >;
   for (const { box, unit } of artwork.glyphs) {

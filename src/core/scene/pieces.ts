@@ -1,3 +1,4 @@
+import { wholeParts } from '../document/layerParts';
 import type { Layer, Piece } from '../document/layers';
 import { apply, type Matrix, type Point } from './matrix';
 import type { Quad } from './box';
@@ -66,12 +67,11 @@ function lookKey(picture: LayerPicture): string | null {
   const { layer, content, frame, atRest } = picture;
   const piece = pieceOf(picture);
   if (!piece || !atRest || !content.shared) return null;
-  const { opacity, blend, effects, edges, fade, mask, reflection } = layer;
   const { outlines: _outlines, fill, ...look } = content.shared;
   return JSON.stringify([
     piece.of,
     [look, fillKey(fill)],
-    [opacity, blend, effects, edges, fade, mask, reflection],
+    wholeParts(layer),
     frame().map(rounded),
   ]);
 }

@@ -1,7 +1,8 @@
 import { createGroup } from '../document/create';
 import { laterCue, mapMoves } from '../document/edit/cues';
 import { findLayer, groupMatrix } from '../document/edit/layers';
-import type { Cue, Layer, Move, OutlineLayer, SpreadOver, WordsLayer } from '../document/layers';
+import { partedForPieces, withParts } from '../document/layerParts';
+import type { Cue, Layer, Move, OutlineLayer, StaggerUnit, WordsLayer } from '../document/layers';
 import type { Overlay, Stack } from '../document/types';
 import { MoonError } from '../errors';
 import { moveRanks } from '../motion/timing';
@@ -12,7 +13,7 @@ import type { SceneAssets } from './assets';
 import { boxCentre } from './box';
 import { apply, inverse, multiply, type Point } from './matrix';
 
-export type SplitOver = Exclude<SpreadOver, 'whole'>;
+export type SplitOver = Exclude<StaggerUnit, 'whole'>;
 
 /** A line through a point, in layer pixels; the angle is clockwise from the right. */
 export interface CutLine {
@@ -23,7 +24,7 @@ export interface CutLine {
 
 /**
  * Splits words into a layer each letter, word or line, gathered in a group that takes their place.
- * While they rest they are drawn exactly as before; moves spread over them become moves of their
+ * While they rest they are drawn exactly as before; moves staggered over them become moves of their
  * own, moves of the whole become the group's.
  * @throws MoonError 'not-found' when there is nothing to split
  */
@@ -177,25 +178,18 @@ function replaced(
   over: SplitOver | null,
   newId: () => string,
 ): Overlay {
-  const parted = (move: Move) => move.letter !== null || move.spread.over !== 'whole';
+  const parted = (move: Move) => move.letter !== null || move.stagger.over !== 'whole';
   const centre = apply(placeMatrix(layer.place), boxCentre(artwork.box));
   const group = {
-    ...createGroup(layer.id, overlay, centre),
-    name: layer.name,
-    group: layer.group,
-    from: layer.from,
-    to: layer.to,
-    hidden: layer.hidden,
-    mask: layer.mask,
+    ...withParts(createGroup(layer.id, overlay, centre), partedForPieces(layer, overlay).group),
     moves: layer.moves.filter((move) => !parted(move)),
   };
   const ids = pieces.map(
     () => new Map(layer.moves.filter(parted).map((move) => [move.id, newId()])),
   );
   const made = pieces.map((piece, i): Layer => ({
-    ...piece.layer,
+    ...partedForPieces(piece.layer, overlay).piece,
     group: layer.id,
-    mask: null,
     moves: layer.moves
       .filter(parted)
       .flatMap((move) => pieceMove(layer, move, piece, over, artwork, ids[i])),
@@ -222,14 +216,14 @@ function pieceMove(
   if (move.letter !== null && !units.some((unit) => unit.letters === move.letter)) return [];
   const wait = over === null ? 0 : waitOf(layer, move, units);
   const cue = laterCue(move.cue, Math.round(wait));
-  const finest = over === null || (over === 'words' && move.spread.over === 'letters');
+  const finest = over === null || (over === 'words' && move.stagger.over === 'letters');
   return [
     {
       ...move,
       id: ids.get(move.id)!,
       cue: cue.kind === 'at' ? cue : { ...cue, move: ids.get(cue.move) ?? cue.move },
       letter: over === null ? move.letter : null,
-      spread: finest ? move.spread : { ...move.spread, over: 'whole' },
+      stagger: finest ? move.stagger : { ...move.stagger, over: 'whole' },
     },
   ];
 }
@@ -243,8 +237,8 @@ const unitsOfPiece = (
 
 /** Frames after the move's start at which the first of some units starts. */
 function waitOf(layer: OutlineLayer, move: Move, units: readonly UnitIndex[]): number {
-  if (move.letter !== null || move.spread.over === 'whole') return 0;
-  const { over, gap } = move.spread;
+  if (move.letter !== null || move.stagger.over === 'whole') return 0;
+  const { over, gap } = move.stagger;
   const ranks = moveRanks(layer, move);
   return Math.min(...units.map((unit) => ranks[unit[over]] ?? 0)) * gap;
 }

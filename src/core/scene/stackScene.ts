@@ -16,7 +16,7 @@ import { outlineItems } from './content/outlines';
 import {
   apartFrom,
   elapsedFrames,
-  elapsedSeconds,
+  runningSeconds,
   lookOf,
   type Drawn,
   type FrameSetting,
@@ -119,7 +119,7 @@ function layerPicture(still: Layer, setting: FrameSetting): LayerPicture {
       opacity: layer.opacity * whole.opacity,
     });
     const seen = layer.ghost
-      ? asGhost(outside, layer.ghost, frameBox, moved, elapsedSeconds(layer, setting))
+      ? asGhost(outside, layer.ghost, frameBox, moved, runningSeconds(layer, setting))
       : outside;
     return withReflection(layer, seen, frameBox, moved);
   };

@@ -1,45 +1,67 @@
-import type { Backdrop } from '../document/backdrop';
-import type { Rate } from '../time';
+import { backdrop } from '../document/backdrop';
+import {
+  between,
+  byKind,
+  colour,
+  flag,
+  frames,
+  id,
+  LIMITS,
+  oneOf,
+  orNull,
+  rate,
+  shape,
+  share,
+  text,
+  whole,
+  type ValueOf,
+} from '../document/fields';
+import { documentFields } from '../document/stamp';
 
 /** Which of a document's frames a moving file holds. */
-export type SentSpan =
-  | { readonly kind: 'whole' }
+const span = byKind({
+  whole: {},
   /** `to` is exclusive; what goes beyond the document is left off. */
-  | { readonly kind: 'range'; readonly from: number; readonly to: number }
+  range: { from: frames(), to: frames() },
   /** Three files: until all has arrived, what stays, and from when the first thing leaves. */
-  | { readonly kind: 'phases' };
+  phases: {},
+});
+export type SentSpan = ValueOf<typeof span>;
 
-export type Dither = 'none' | 'ordered' | 'diffused';
+const DITHERS = ['none', 'ordered', 'diffused'] as const;
+export type Dither = (typeof DITHERS)[number];
 
 /** How soft edges and many colours become what a GIF can hold. */
-export interface GifSettings {
+const gif = shape({
   /** What half-clear pixels are laid on; null to keep their own colour. */
-  readonly matte: string | null;
-  readonly dither: Dither;
-  /** Alpha from which a pixel is there, 0 to 1. */
-  readonly threshold: number;
-}
+  matte: orNull(colour()),
+  dither: oneOf(DITHERS),
+  /** Alpha from which a pixel is there. */
+  threshold: share(),
+});
+export type GifSettings = ValueOf<typeof gif>;
 
 /** Everything that is chosen about a file before it is made. */
-export interface SendSettings {
-  readonly format: string;
+const sendSettings = shape({
+  format: text(40),
   /** What lies under an overlay in the file; null for its own backdrop. */
-  readonly backdrop: Backdrop | null;
+  backdrop: orNull(backdrop),
   /** Sent pixels per document pixel. */
-  readonly scale: number;
+  scale: between(0.01, 100),
   /** Whether what lies round the artwork of all its frames is left off. */
-  readonly crop: boolean;
+  crop: flag(),
   /** Null for the document's own. */
-  readonly rate: Rate | null;
-  readonly span: SentSpan;
+  rate: orNull(rate),
+  span,
   /** The frame a still shows; null for the one in the middle. */
-  readonly still: number | null;
+  still: orNull(frames()),
   /** How often formats that loop by themselves play; 0 for good. */
-  readonly plays: number;
-  readonly gif: GifSettings;
+  plays: whole(0, 1000),
+  gif,
   /** The file's name without its ending; words in curly brackets stand for what they name. */
-  readonly fileName: string;
-}
+  fileName: text(LIMITS.name),
+});
+export interface SendSettings extends ValueOf<typeof sendSettings> {}
 
 /** What is sent unless something else is chosen. */
 export const firstSettings = (format: string): SendSettings => ({
@@ -56,16 +78,13 @@ export const firstSettings = (format: string): SendSettings => ({
 });
 
 /** Settings that are remembered under a name, for one overlay or for the whole kit. */
-export interface Recipe {
-  readonly kind: 'recipe';
-  readonly version: number;
-  readonly id: string;
-  readonly name: string;
-  readonly created: number;
+export const recipe = shape({
+  ...documentFields('recipe'),
   /** The document it is for; null for all of the kit. */
-  readonly document: string | null;
-  readonly settings: SendSettings;
-}
+  document: orNull(id()),
+  settings: sendSettings,
+});
+export interface Recipe extends ValueOf<typeof recipe> {}
 
 /** The recipes that can be used on a document: its own first. */
 export const recipesFor = (recipes: readonly Recipe[], document: string): readonly Recipe[] => [

@@ -1,5 +1,5 @@
-import type { ClipLayer } from '../document/layers';
-import type { Loudness, SoundTrack } from '../document/sound';
+import type { ClipLayer, Loudness } from '../document/layers';
+import type { SoundTrack } from '../document/sound';
 import type { Footage, Landing } from '../document/types';
 import { timeLayers } from '../motion/timing';
 import { clipSeconds } from '../retime/clipTime';

@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import {
   after,
   alongside,
@@ -38,7 +38,7 @@ export const callOut: Starter = {
         fill: solid(AMBER),
         moves: [
           move('words-in', 'type on', 'arrive', after('bubble-in', -0.1), 0, {
-            spread: { gap: 1.5 },
+            stagger: { gap: 1.5 },
           }),
           move('words-out', 'fade', 'leave', alongside('bubble-out'), 0.2),
         ],

@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import { after, AMBER, at, canvas, frames, LIFTED, move, PAPER, withLayers, words } from './parts';
 import type { Starter } from './types';
 

@@ -1,4 +1,5 @@
-import { createFootageLayer, placeAt } from '../document/create';
+import { createFootageLayer } from '../document/create';
+import { placeAt } from '../document/layers';
 import type { Layer } from '../document/layers';
 import { after, AMBER, at, canvas, LIFTED, move, PAPER, shape, withLayers } from './parts';
 import type { Starter } from './types';

@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import { after, AMBER, at, canvas, move, NIGHT, PAPER, shape, withLayers, words } from './parts';
 import type { Starter } from './types';
 
@@ -32,7 +32,7 @@ export const endCard: Starter = {
         shadow: { colour: NIGHT, opacity: 0.7, dx: 0, dy: 6, blur: 22 },
         moves: [
           move('thanks-in', 'blur in', 'arrive', at(0.2), 0.5, {
-            spread: { over: 'words', gap: 6 },
+            stagger: { over: 'words', gap: 6 },
           }),
           move('thanks-out', 'fade', 'leave', at(7.4), 0.5),
         ],

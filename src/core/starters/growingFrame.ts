@@ -1,4 +1,5 @@
-import { createFootageLayer, placeAt, solid } from '../document/create';
+import { createFootageLayer } from '../document/create';
+import { placeAt, solid } from '../document/layers';
 import type { Layer } from '../document/layers';
 import { at, canvas, LIFTED, LICHEN, move, PAPER, shape, withLayers } from './parts';
 import type { Starter } from './types';

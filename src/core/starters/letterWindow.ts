@@ -1,4 +1,4 @@
-import { WHOLE_CLIP } from '../document/create';
+import { WHOLE_CLIP } from '../document/layers';
 import type { Fill } from '../document/layers';
 import { AMBER, at, canvas, LIFTED, move, PLUM, RUST, withLayers, words } from './parts';
 import type { Starter } from './types';
@@ -41,7 +41,7 @@ export const letterWindow: Starter = {
         shadow: LIFTED,
         moves: [
           move('window-in', 'rise', 'arrive', at(0.2), 0.7, {
-            spread: { over: 'letters', gap: 3 },
+            stagger: { over: 'letters', gap: 3 },
           }),
           move('window-out', 'fade', 'leave', at(4.4), 0.5),
         ],

@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import {
   after,
   alongside,

@@ -1,4 +1,5 @@
-import { createMove, createOverlay, createShape, createWords, placeAt } from '../document/create';
+import { createMove, createOverlay, createShape, createWords } from '../document/create';
+import { placeAt } from '../document/layers';
 import type { Cue, Layer, Move, Phase, ShapeLayer, WordsLayer } from '../document/layers';
 import type { Overlay } from '../document/types';
 import type { Stamp } from './types';
@@ -52,9 +53,9 @@ export function move(
   seconds: number,
   {
     params,
-    spread,
+    stagger,
     ...change
-  }: Partial<Omit<Move, 'spread'>> & { spread?: Partial<Move['spread']> } = {},
+  }: Partial<Omit<Move, 'stagger'>> & { stagger?: Partial<Move['stagger']> } = {},
 ): Move {
   const made = createMove(id, kind, phase, 0, frames(seconds));
   return {
@@ -62,7 +63,7 @@ export function move(
     cue,
     ...change,
     params: { ...made.params, ...params },
-    spread: { ...made.spread, ...spread },
+    stagger: { ...made.stagger, ...stagger },
   };
 }
 

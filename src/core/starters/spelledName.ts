@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import { AMBER, at, canvas, LIFTED, move, PAPER, RUST, withLayers, words } from './parts';
 import type { Starter } from './types';
 

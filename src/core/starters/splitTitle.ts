@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import type { WordsLayer } from '../document/layers';
 import { after, at, canvas, LIFTED, LICHEN, move, PAPER, shape, withLayers, words } from './parts';
 import type { Starter } from './types';

@@ -1,4 +1,4 @@
-import { solid } from '../document/create';
+import { solid } from '../document/layers';
 import { canvas, withLayers, words } from './parts';
 import type { Starter } from './types';
 

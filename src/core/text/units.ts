@@ -1,4 +1,4 @@
-import type { SpreadOver } from '../document/types';
+import type { StaggerUnit } from '../document/types';
 
 /** Letters as people count them: an accent or a joined emoji belongs to its letter. */
 const segmenter = new Intl.Segmenter('en', { granularity: 'grapheme' });
@@ -22,7 +22,7 @@ export function splitLines(text: string): readonly (readonly Letter[])[] {
 }
 
 /** How many units a text has; blanks are no letters, empty lines are no lines. */
-export function countUnits(text: string, over: SpreadOver): number {
+export function countUnits(text: string, over: StaggerUnit): number {
   const lines = splitLines(text).filter((line) => line.some((letter) => !letter.blank));
   switch (over) {
     case 'whole':

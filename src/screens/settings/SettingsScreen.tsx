@@ -3,14 +3,17 @@ import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { FONTS } from '@/core/text/fonts';
 import { remove } from '@/store/actions';
+import { deleteUnread, unreadFile } from '@/store/aside';
 import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';
+import type { Unread } from '@/store/storage';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { IconAction } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
+import { download } from '../shared/files';
 
 const THEMES = [
   { value: 'system', label: 'As the system' },
@@ -66,6 +69,7 @@ export function SettingsScreen() {
         <Card title="Storage">
           <Words>{storage}</Words>
         </Card>
+        <LeftOutParts />
         <Card title="Keyboard">
           <Pairs pairs={KEYS} />
         </Card>
@@ -116,6 +120,42 @@ function YourFonts() {
             label={`Delete ${name}`}
             icon="delete-outline"
             onPress={() => dispatch(remove(id))}
+          />
+        </View>
+      ))}
+    </Card>
+  );
+}
+
+/** What of the kit could not be read: it can be saved as it is. */
+function LeftOutParts() {
+  const dispatch = useAppDispatch();
+  const unread = useAppSelector((state) => state.session.unread);
+  if (unread.length === 0) return null;
+  const save = async (part: Unread) => {
+    const file = await unreadFile(part);
+    if (file) download(file, `${part.name.replace(/[“”]/g, '')}.json`);
+  };
+  return (
+    <Card title="Could not be read">
+      <Words soft>
+        This is kept as it was found. Save it as a file before you delete it: a later Moon Patch may
+        read it.
+      </Words>
+      {unread.map((part) => (
+        <View key={part.key} style={styles.font}>
+          <View style={styles.grow}>
+            <Words kind="strong">{part.name}</Words>
+          </View>
+          <IconAction
+            label={`Save ${part.name} as a file`}
+            icon="download-outline"
+            onPress={() => void save(part)}
+          />
+          <IconAction
+            label={`Delete ${part.name} for good`}
+            icon="delete-outline"
+            onPress={() => void dispatch(deleteUnread(part))}
           />
         </View>
       ))}

@@ -8,7 +8,7 @@ import {
   type Overlay,
 } from '@/core/document';
 import { formatById } from '@/core/formats';
-import { NEUTRAL } from '@/core/scene/look';
+import { NEUTRAL } from '@/core/document/layers';
 import { at, band, move, overlay, video, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 import { checked, finding, measure } from './measured';

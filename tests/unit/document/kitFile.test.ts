@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
-import { readDocument, type Kit } from '@/core/document';
+import { readDocument, readEntry, type Kit } from '@/core/document';
 import { readKitFile, writeKitFile } from '@/core/document/kitFile';
 import { after, band, move, overlay, video, words } from '../fixtures';
 
@@ -109,14 +109,24 @@ describe('documents', () => {
   });
 
   it.each([
-    ['a negative length', { length: -5 }],
-    ['a fraction of a frame', { length: 1.5 }],
     ['an infinite width', { width: Infinity }],
-    ['a rate of zero', { rate: { num: 0, den: 1 } }],
+    ['a rate that is none', { rate: { num: '30', den: 1 } }],
     ['a colour that is none', { backdrop: { kind: 'key', colour: 'green' } }],
     ['an unknown backdrop', { backdrop: { kind: 'fog' } }],
   ])('are refused for %s', (_name, change) => {
     expect(() => readDocument({ ...overlay(), ...change })).toThrow(/not right/);
+  });
+
+  it.each([
+    ['a negative length', { length: -5 }, { length: 1 }],
+    ['a fraction of a frame', { length: 1.5 }, { length: 2 }],
+    ['a rate of zero', { rate: { num: 0, den: 1 } }, { rate: { num: 1, den: 1 } }],
+    ['a name of 300 letters', { name: 'k'.repeat(300) }, { name: 'k'.repeat(200) }],
+  ])('are read within their limits with %s, and it is told', (_name, change, within) => {
+    const { document, told, leftOut } = readEntry({ ...overlay(), ...change });
+    expect(document).toEqual({ ...overlay(), ...within });
+    expect(told).toEqual([expect.stringContaining('beyond what is allowed')]);
+    expect(leftOut).toEqual([]);
   });
 
   it('from a newer version say so', () => {

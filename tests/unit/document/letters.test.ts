@@ -8,9 +8,9 @@ import {
   setLetter,
   solid,
   styleOf,
-  withStyle,
   type WordsLayer,
 } from '@/core/document';
+import { withParts } from '@/core/document/layerParts';
 import { at, band, move, overlay, words } from '../fixtures';
 
 const ids = () => {
@@ -104,7 +104,7 @@ describe('style', () => {
 
   it('goes from words to words, without what they say and where they are', () => {
     const other = words('Gust', { id: 'other', place: { ...styled.place, x: 5 } });
-    expect(withStyle(other, styleOf(styled))).toEqual({
+    expect(withParts(other, styleOf(styled))).toEqual({
       ...other,
       font: 'caveat',
       size: 40,
@@ -114,7 +114,7 @@ describe('style', () => {
   });
 
   it('goes to a shape as far as a shape has such parts', () => {
-    const given = withStyle(band(), styleOf(styled));
+    const given = withParts(band(), styleOf(styled));
     expect(given).toEqual({ ...band(), fill: RED, shadow: styled.shadow });
   });
 

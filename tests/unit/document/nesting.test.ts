@@ -1,4 +1,4 @@
-import { NEUTRAL } from '@/core/scene/look';
+import { NEUTRAL } from '@/core/document/layers';
 import {
   bundleOf,
   createNested,

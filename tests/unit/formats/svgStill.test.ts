@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
 import { svgStill } from '@/core/formats/files/svgStill';
 import { sceneAt } from '@/core/scene';
-import { NEUTRAL } from '@/core/scene/look';
+import { NEUTRAL } from '@/core/document/layers';
 import type { Layer, Overlay } from '@/core/document';
 import { compareFrames, summarise } from '@/core/matte/compare';
 import { GOLDEN, SHADOWED } from '../../golden/documents';

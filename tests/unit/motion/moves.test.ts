@@ -1,7 +1,7 @@
 import { ease, EASINGS } from '@/core/motion/easings';
 import { AT_HOME, combine, isHome, type Change } from '@/core/motion/change';
 import { sampleMoves } from '@/core/motion/sample';
-import { spreadLength, spreadRanks } from '@/core/motion/spread';
+import { staggerLength, staggerRanks } from '@/core/motion/stagger';
 import { timeLayers } from '@/core/motion/timing';
 import { plainLetter } from '@/core/document';
 import { MOVE_KINDS } from '@/core/motion/moves';
@@ -43,26 +43,26 @@ describe('easings', () => {
   });
 });
 
-describe('spreads', () => {
+describe('staggers', () => {
   it('ranks units by order', () => {
-    expect(spreadRanks('forward', 4, 1)).toEqual([0, 1, 2, 3]);
-    expect(spreadRanks('backward', 4, 1)).toEqual([3, 2, 1, 0]);
-    expect(spreadRanks('centre', 5, 1)).toEqual([2, 1, 0, 1, 2]);
-    expect(spreadRanks('centre', 4, 1)).toEqual([1, 0, 0, 1]);
-    expect(spreadRanks('edges', 5, 1)).toEqual([0, 1, 2, 1, 0]);
+    expect(staggerRanks('forward', 4, 1)).toEqual([0, 1, 2, 3]);
+    expect(staggerRanks('backward', 4, 1)).toEqual([3, 2, 1, 0]);
+    expect(staggerRanks('centre', 5, 1)).toEqual([2, 1, 0, 1, 2]);
+    expect(staggerRanks('centre', 4, 1)).toEqual([1, 0, 0, 1]);
+    expect(staggerRanks('edges', 5, 1)).toEqual([0, 1, 2, 1, 0]);
   });
 
   it('shuffles the same way each time for a seed', () => {
-    const ranks = spreadRanks('shuffled', 12, 7);
-    expect(ranks).toEqual(spreadRanks('shuffled', 12, 7));
-    expect([...ranks].sort((a, b) => a - b)).toEqual(spreadRanks('forward', 12, 7));
-    expect(ranks).not.toEqual(spreadRanks('forward', 12, 7));
+    const ranks = staggerRanks('shuffled', 12, 7);
+    expect(ranks).toEqual(staggerRanks('shuffled', 12, 7));
+    expect([...ranks].sort((a, b) => a - b)).toEqual(staggerRanks('forward', 12, 7));
+    expect(ranks).not.toEqual(staggerRanks('forward', 12, 7));
   });
 
   it('lasts from the first unit’s start to the last one’s', () => {
-    const spread = { over: 'letters' as const, order: 'forward' as const, gap: 1.5, seed: 1 };
-    expect(spreadLength(spread, 6)).toBe(8);
-    expect(spreadLength({ ...spread, over: 'whole' }, 6)).toBe(0);
+    const stagger = { over: 'letters' as const, order: 'forward' as const, gap: 1.5, seed: 1 };
+    expect(staggerLength(stagger, 6)).toBe(8);
+    expect(staggerLength({ ...stagger, over: 'whole' }, 6)).toBe(0);
   });
 });
 
@@ -110,9 +110,9 @@ describe('moves', () => {
 
   it('the same seed scatters and shivers the same way, another one another way', () => {
     const seeded = (seed: number) => {
-      const spread = { over: 'letters' as const, order: 'forward' as const, gap: 0, seed };
+      const stagger = { over: 'letters' as const, order: 'forward' as const, gap: 0, seed };
       return changeAt(
-        words('ab', { moves: [move('m', 'scatter', 'arrive', at(0), { spread })] }),
+        words('ab', { moves: [move('m', 'scatter', 'arrive', at(0), { stagger })] }),
         3,
       );
     };
@@ -202,8 +202,8 @@ describe('moves', () => {
   });
 
   it('types letters on one by one, the first at once', () => {
-    const spread = { over: 'letters' as const, order: 'forward' as const, gap: 3, seed: 1 };
-    const layer = words('abc', { moves: [move('m', 'type on', 'arrive', at(10), { spread })] });
+    const stagger = { over: 'letters' as const, order: 'forward' as const, gap: 3, seed: 1 };
+    const layer = words('abc', { moves: [move('m', 'type on', 'arrive', at(10), { stagger })] });
     const shown = (frame: number) =>
       [0, 1, 2].map((letters) => changeAt(layer, frame, { ...FIRST, letters }).opacity);
     expect(shown(9)).toEqual([0, 0, 0]);

@@ -11,7 +11,7 @@ import {
   WHOLE_CLIP,
 } from '@/core/document';
 import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
-import { NEUTRAL } from '@/core/scene/look';
+import { NEUTRAL } from '@/core/document/layers';
 import { nodeContext } from '@/paint/nodeTools';
 import { mixPixels } from '@/paint/blends';
 import { linearBurn } from '@/paint/blends/linearBurn';
@@ -121,7 +121,7 @@ describe('looks', () => {
       const fill = {
         kind: 'footage' as const,
         footage: 'clip',
-        fit: 'pull' as const,
+        fit: 'fill' as const,
         pinned,
         time,
         opacity: 1,

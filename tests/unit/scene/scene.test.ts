@@ -44,8 +44,8 @@ describe('an overlay’s scene', () => {
   });
 
   it('grows each letter about its own middle', () => {
-    const spread = { over: 'letters' as const, order: 'forward' as const, gap: 0, seed: 1 };
-    const grow = move('m', 'grow', 'arrive', at(0), { spread, params: { size: 50 } });
+    const stagger = { over: 'letters' as const, order: 'forward' as const, gap: 0, seed: 1 };
+    const grow = move('m', 'grow', 'arrive', at(0), { stagger, params: { size: 50 } });
     const centres = (frame: number) => {
       const scene = sceneAt(overlay({ layers: [words('HI', { moves: [grow] })] }), frame, assets);
       const [item] = scene.items;

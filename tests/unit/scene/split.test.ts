@@ -100,7 +100,7 @@ describe('splitting words', () => {
       layers: [
         words('abc', {
           moves: [
-            move('in', 'slide', 'arrive', at(10), { spread: letterwise }),
+            move('in', 'slide', 'arrive', at(10), { stagger: letterwise }),
             move('all', 'fade', 'arrive', at(3)),
           ],
         }),
@@ -128,7 +128,7 @@ describe('splitting words', () => {
 
   it('moves each letter as it moved before', () => {
     const spelled = titled({
-      moves: [move('in', 'slide', 'arrive', at(0), { spread: { ...letterwise, gap: 2 } })],
+      moves: [move('in', 'slide', 'arrive', at(0), { stagger: { ...letterwise, gap: 2 } })],
     });
     const split = splitWords(spelled, 'words', 'letters', assets, ids());
     const [a, b] = [painted(spelled, 37), painted(split, 37)];

@@ -135,7 +135,7 @@ describe('recipes', () => {
     expect(readDocument(JSON.parse(JSON.stringify(kept)))).toEqual(kept);
     const wrong = (change: object) => () =>
       readDocument({ ...kept, settings: { ...kept.settings, ...change } });
-    expect(wrong({ scale: -1 })).toThrow(/scale/);
+    expect(wrong({ scale: 'large' })).toThrow(/scale/);
     expect(wrong({ span: { kind: 'everything' } })).toThrow(/span/);
     expect(wrong({ gif: { matte: 'red', dither: 'none', threshold: 0.5 } })).toThrow(/matte/);
     expect(wrong({ script: 'x' })).toThrow(/script/);

@@ -8,6 +8,7 @@ import {
   updateMove,
   type Footage,
   type Kit,
+  type Read,
 } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import {
@@ -33,7 +34,7 @@ import { after, at, band, move, overlay, video, words } from '../fixtures';
 
 const mockImportMedia = jest.fn<Promise<Footage>, [File]>();
 const mockImportCopy = jest.fn<Promise<Footage>, [File]>();
-const mockOpenKit = jest.fn<Promise<Kit>, [Blob]>();
+const mockOpenKit = jest.fn<Promise<Read<Kit>>, [Blob]>();
 jest.mock('@/engine/engine', () => ({
   engine: {
     importMedia: (file: File) => mockImportMedia(file),
@@ -217,7 +218,11 @@ describe('the kit', () => {
     await dispatch(openKitFile(new Blob()));
     expect(shown('overlay')).toBeTruthy();
     expect(notices()).toEqual(['It is cut off.']);
-    mockOpenKit.mockResolvedValueOnce(kitOf({ name: 'Other kit' }));
+    mockOpenKit.mockResolvedValueOnce({
+      document: kitOf({ name: 'Other kit' }),
+      told: [],
+      leftOut: [],
+    });
     await dispatch(openKitFile(new Blob()));
     expect(getState().kit).toMatchObject({ name: 'Other kit', documents: {} });
   });
@@ -228,8 +233,8 @@ describe('saving', () => {
     dispatch(editOverlay('overlay', (document) => ({ ...document, name: 'Saved name' })));
     const second = dispatch(addOverlay())!;
     await saved();
-    const { kit, problems } = await loadKit();
-    expect(problems).toEqual([]);
+    const { kit, told } = await loadKit();
+    expect(told).toEqual([]);
     expect(kit!.overlays.map((entry) => entry.name).sort()).toEqual(['New overlay', 'Saved name']);
     dispatch(remove(second));
     await saved();

@@ -1,6 +1,6 @@
 import { chroma, chromaBin, CHROMA_BINS, LUMA, luma, parseHex, safestKey } from '../../colour';
 import { DEFAULT_KEY, firstKey } from '../../document/createKey';
-import type { LumaKey } from '../../document/key';
+import type { LumaKey } from '../../document/layers';
 import type { Overlay } from '../../document/types';
 import type { Box, Scene } from '../../scene';
 import { EnlargedPictures } from './enlarged';

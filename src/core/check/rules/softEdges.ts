@@ -1,4 +1,4 @@
-import { NO_EDGES } from '../../document/create';
+import { hardenedLayer } from '../../document/layerParts';
 import type { Layer, Overlay } from '../../document/types';
 import type { CheckRule, Repair } from '../types';
 import { fine, found, makeClear, NO_ARTWORK, percent, worstFrame } from './common';
@@ -30,30 +30,9 @@ export const softEdges: CheckRule = {
   },
 };
 
-const hasSoftLook = (layer: Layer): boolean =>
-  layer.opacity < 1 ||
-  ('fill' in layer && layer.fill.opacity < 1) ||
-  layer.glow !== null ||
-  layer.effects.blur > 0 ||
-  layer.fade !== null ||
-  Object.values(layer.edges.feather).some((width) => width > 0) ||
-  (layer.shadow !== null && (layer.shadow.blur > 0 || layer.shadow.opacity < 1));
-
-function harden(layer: Layer): Layer {
-  const next: Layer = {
-    ...layer,
-    opacity: layer.opacity > 0 ? 1 : 0,
-    shadow: layer.shadow && { ...layer.shadow, blur: 0, opacity: layer.shadow.opacity > 0 ? 1 : 0 },
-    glow: null,
-    effects: { ...layer.effects, blur: 0 },
-    fade: null,
-    edges: { ...layer.edges, feather: NO_EDGES.feather },
-  };
-  if (next.kind !== 'words' && next.kind !== 'shape') return next;
-  return { ...next, fill: { ...next.fill, opacity: next.fill.opacity > 0 ? 1 : 0 } };
-}
+const hasSoftLook = (layer: Layer): boolean => hardenedLayer(layer) !== layer;
 
 const hardenEdges: Repair = {
   label: 'Harden the edges',
-  apply: (overlay: Overlay) => ({ ...overlay, layers: overlay.layers.map(harden) }),
+  apply: (overlay: Overlay) => ({ ...overlay, layers: overlay.layers.map(hardenedLayer) }),
 };

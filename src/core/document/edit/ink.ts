@@ -1,7 +1,7 @@
 import { boiledStroke } from '../../ink/boil';
 import { POINT_SIZE, strokeTime } from '../../ink/points';
 import { MoonError } from '../../errors';
-import { LIMITS } from '../schema/fields';
+import { LIMITS } from '../fields';
 import type { Boil, Drawing, InkLayer, Stroke } from '../layers';
 import type { Stack } from '../types';
 import { changeLayer, findLayer } from './layers';

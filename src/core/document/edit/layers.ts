@@ -2,6 +2,7 @@ import { apply, inverse, multiply, type Matrix, type Point } from '../../scene/m
 import { placeMatrix } from '../../scene/artwork';
 import { layerTree, withinLayer } from '../../scene/tree';
 import { createGroup } from '../create';
+import { heldName } from '../held';
 import type { Cue, GroupLayer, Layer } from '../layers';
 import type { Stack } from '../types';
 import { freeCues } from './cues';
@@ -83,7 +84,7 @@ function copyOf(layer: Layer, named: boolean, renamed: ReadonlyMap<string, strin
   return {
     ...layer,
     id: now(layer.id),
-    name: named ? `${layer.name} copy` : layer.name,
+    name: named ? heldName(`${layer.name} copy`) : layer.name,
     group: layer.group && now(layer.group),
     mask: layer.mask && { ...layer.mask, layer: now(layer.mask.layer) },
     moves: layer.moves.map((move) => ({ ...move, id: now(move.id), cue: cueOf(move.cue) })),

@@ -1,6 +1,5 @@
 import { mattePoints } from '../../scene/garbage';
-import type { GarbageMatte, MattePoint } from '../key';
-import type { FootageLayer } from '../layers';
+import type { FootageLayer, GarbageMatte, MattePoint } from '../layers';
 
 /** A matte in the middle of a layer, to be dragged into shape. */
 export function addMatte(layer: FootageLayer, id: string, frame: number): FootageLayer {

@@ -1,4 +1,5 @@
 import { timeLayers } from '../../motion/timing';
+import { partsOf, withParts } from '../layerParts';
 import type { Cue, Keyframe, Layer, Move } from '../layers';
 import type { Stack } from '../types';
 import { freeCues, laterCue } from './cues';
@@ -16,8 +17,10 @@ export function copiedLayer(stack: Stack, id: string): Layer | undefined {
 }
 
 /** Lays a layer where another one is, with its edges. */
-export const withPlaceOf = <S extends Stack>(stack: S, id: string, source: Layer): S =>
-  updateLayer(stack, id, { place: source.place, edges: source.edges });
+export function withPlaceOf<S extends Stack>(stack: S, id: string, source: Layer): S {
+  const layer = findLayer(stack, id);
+  return layer ? updateLayer(stack, id, withParts(layer, partsOf(source, 'place', 'edges'))) : stack;
+}
 
 /**
  * Gives a layer the moves and keyframes of another one in the place of its own: what arrives or

@@ -1,6 +1,7 @@
 import { MoonError } from '../../errors';
 import { timeLayers } from '../../motion/timing';
 import { framesToSeconds } from '../../time';
+import { runningFor } from '../layerParts';
 import type { Layer, Phase } from '../layers';
 import type { Stack } from '../types';
 import { freeCues } from './cues';
@@ -46,10 +47,3 @@ const without = (layer: Layer, phase: Phase): Layer => ({
   ...layer,
   moves: layer.moves.filter((move) => move.phase !== phase),
 });
-
-/** The layer as if what it shows had been running for some seconds. */
-function runningFor(layer: Layer, seconds: number): Layer {
-  if (layer.kind === 'overlay') return { ...layer, lead: layer.lead - seconds };
-  if (layer.kind !== 'clip') return layer;
-  return { ...layer, time: { ...layer.time, lead: layer.time.lead - seconds } };
-}

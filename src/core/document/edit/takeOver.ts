@@ -1,7 +1,8 @@
 import { clipSeconds } from '../../retime/clipTime';
 import { timeLayers } from '../../motion/timing';
-import { framesToSeconds, frameOnShow, type Rate } from '../../time';
-import { createBase, createMove, WHOLE_CLIP } from '../create';
+import { framesToSeconds, frameOnShow, secondsToFrames, type Rate } from '../../time';
+import { createBase, createMove } from '../create';
+import { WHOLE_CLIP } from '../layers';
 import type { Fill, Layer } from '../layers';
 import type { Footage, Landing, Overlay } from '../types';
 import { addLayer, findLayer } from './layers';
@@ -55,7 +56,8 @@ function shownIn(
   footage: Footage,
 ): number {
   const own = Math.max(0, frameOnShow(Math.max(0, elapsed), rate, overlay.rate));
-  const since = Math.max(0, own - timeLayers(overlay).get(layer.id)!.from);
+  const shown = Math.max(0, own - timeLayers(overlay).get(layer.id)!.from);
+  const since = shown + secondsToFrames(layer.preroll, overlay.rate);
   return (
     clipSeconds(fill.time, since, overlay.rate, footage) ?? framesToSeconds(since, overlay.rate)
   );

@@ -1,9 +1,11 @@
 import { timeLayers } from '../../motion/timing';
 import { convertLength, type Rate } from '../../time';
 import { withinLayer } from '../../scene/tree';
-import type { Cue, Keyframe, Layer, Move, Phase } from '../layers';
+import { retimedLayer } from '../layerParts';
+import type { Layer, Move, Phase } from '../layers';
+import type { TimeMap } from '../properties';
 import type { Overlay, Stack } from '../types';
-import { laterCue, mapMoves } from './cues';
+import { laterCue } from './cues';
 import { findLayer, updateLayer } from './layers';
 
 /** Moves a layer in time, with all that is in it: spans, keyframes, and moves that do not follow one of theirs. */
@@ -11,7 +13,7 @@ export function shiftLayer<S extends Stack>(stack: S, id: string, by: number): S
   const inside = withinLayer(stack.layers, id);
   const own = new Set(inside.flatMap((layer) => layer.moves.map((move) => move.id)));
   const shifted = (layer: Layer): Layer => ({
-    ...mapTimes(layer, (frame) => frame + by),
+    ...retimedLayer(layer, laterBy(by)),
     moves: shiftMoves(layer.moves, by, own),
   });
   return {
@@ -20,23 +22,12 @@ export function shiftLayer<S extends Stack>(stack: S, id: string, by: number): S
   };
 }
 
-/** Maps the frames of a layer's span, keyframes and counter; of keyframes that meet, the last stays. */
-function mapTimes(layer: Layer, map: (frame: number) => number): Layer {
-  const keyframes = Object.fromEntries(
-    Object.entries(layer.keyframes).map(([channel, keys]) => [channel, mapKeys(keys, map)]),
-  );
-  const next = { ...layer, from: map(layer.from), to: map(layer.to), keyframes };
-  if (next.kind !== 'words' || !next.counter) return next;
-  const { start, length } = next.counter;
-  const from = map(start);
-  const counter = { ...next.counter, start: from, length: Math.max(0, map(start + length) - from) };
-  return { ...next, counter };
-}
-
-function mapKeys(keys: readonly Keyframe[], map: (frame: number) => number): readonly Keyframe[] {
-  const byFrame = new Map(keys.map((key) => [map(key.frame), key]));
-  return [...byFrame].sort(([a], [b]) => a - b).map(([frame, key]) => ({ ...key, frame }));
-}
+/** All times later by some frames, with every duration as it was. */
+const laterBy = (by: number): TimeMap => ({
+  at: (frame) => frame + by,
+  during: (frames) => frames,
+  waiting: (frames) => frames,
+});
 
 /** Drags one end of a layer's ribbon: its arrive or leave moves, or its span when it has none. */
 export function trimLayer<S extends Stack>(
@@ -72,32 +63,18 @@ function shiftMoves(
 /** Re-times an overlay so that it lasts as many seconds at the new rate. */
 export function changeRate<S extends Stack>(stack: S, rate: Rate): S {
   const convert = (frames: number) => convertLength(frames, stack.rate, rate);
-  const cueAt = (cue: Cue): Cue => {
-    if (cue.kind === 'at') return { ...cue, frame: convert(cue.frame) };
-    return cue.kind === 'alongside'
-      ? { ...cue, offset: convert(cue.offset) }
-      : { ...cue, gap: convert(cue.gap) };
-  };
   const factor = (rate.num * stack.rate.den) / (rate.den * stack.rate.num);
-  const retimed = mapMoves(stack, (move) => ({
-    ...move,
-    length: Math.max(1, convert(move.length)),
-    spread: { ...move.spread, gap: move.spread.gap * factor },
-    cue: cueAt(move.cue),
-  }));
+  const map: TimeMap = {
+    at: convert,
+    during: (frames) => frames * factor,
+    waiting: convert,
+  };
   return {
-    ...retimed,
+    ...stack,
     rate,
     length: Math.max(1, convert(stack.length)),
-    layers: retimed.layers.map((layer) => retimedLayer(layer, convert)),
+    layers: stack.layers.map((layer) => retimedLayer(layer, map)),
   };
-}
-
-function retimedLayer(layer: Layer, convert: (frames: number) => number): Layer {
-  const next = mapTimes(layer, convert);
-  if (next.kind !== 'words') return next;
-  const letters = next.letters.map((letter) => ({ ...letter, delay: convert(letter.delay) }));
-  return { ...next, letters };
 }
 
 /** A new length; layers that lasted to the old end last to the new one. */
@@ -186,7 +163,7 @@ export function stretchStay<S extends Stack>(stack: S, wanted: number): S {
   };
   const timings = timeLayers(stack);
   const stretched = (layer: Layer): Layer => ({
-    ...mapTimes(layer, map),
+    ...retimedLayer(layer, { ...laterBy(0), at: map }),
     moves: layer.moves.map((move) => stretchedMove(layer, move, map, timings)),
   });
   return { ...stack, length, layers: stack.layers.map(stretched) };

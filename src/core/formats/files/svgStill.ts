@@ -1,4 +1,4 @@
-import type { Effects, Shadow } from '../../document/look';
+import type { Effects, Shadow } from '../../document/layers';
 import { MoonError } from '../../errors';
 import { enlargement as scaleOf, IDENTITY, multiply, type Matrix } from '../../scene/matrix';
 import { featherStops } from '../../scene/featherStops';

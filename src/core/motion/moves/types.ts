@@ -1,4 +1,6 @@
-import type { Layer, PathPoint, Phase } from '../../document/layers';
+import type { PathPoint } from '../../document/values/geometry';
+import type { LayerKind } from '../../document/values/kinds';
+import type { Phase } from '../../document/values/motion';
 import type { Box } from '../../scene/box';
 import type { Point } from '../../scene/matrix';
 import type { Change } from '../change';
@@ -54,12 +56,12 @@ export interface MoveKind {
   readonly icon: string;
   readonly phases: readonly Phase[];
   /** The kinds of layer it is for; all of them where it is left out. */
-  readonly layers?: readonly Layer['kind'][];
+  readonly layers?: readonly LayerKind[];
   readonly params: readonly MoveParam[];
   readonly easing: Easing;
   /** Paces itself, so that it has no easing of its own to choose. */
   readonly selfPaced?: true;
-  /** Always unit by unit, each one at once: a move's length is its spread alone. */
+  /** Always unit by unit, each one at once: a move's length is its stagger alone. */
   readonly stepwise?: true;
   /** Half a second where it is left out. */
   readonly firstLength?: FirstLength;

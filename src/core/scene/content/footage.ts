@@ -4,6 +4,7 @@ import { pictureIn } from '../fill';
 import type { ArtworkItem } from '../types';
 import {
   apartFrom,
+  elapsedFrames,
   fillSetting,
   lookOf,
   type Drawn,
@@ -18,7 +19,8 @@ export function footageItems(
   placing: Placing,
   setting: FrameSetting,
 ): Drawn {
-  const place = fillSetting(layer, placing, setting);
+  // A clip's own time says since when it has been running.
+  const place = { ...fillSetting(layer, placing, setting), elapsed: elapsedFrames(layer, setting) };
   const time = layer.kind === 'clip' ? layer.time : null;
   const picture = layer.footage
     ? pictureIn(layer.footage, time, layer.fit, place.box, place.matrix, place)

@@ -1,4 +1,4 @@
-import type { Drawing, InkLayer, Stroke } from '../../document/layers';
+import { NEUTRAL, type Drawing, type InkLayer, type Stroke } from '../../document/layers';
 import { boiledStroke, versionAt } from '../../ink/boil';
 import { drawingAt } from '../../ink/drawings';
 import { enclosedPath, partOutline, strokeOutline } from '../../ink/outline';
@@ -9,12 +9,11 @@ import { isHome, type Change, type Written } from '../../motion/change';
 import type { UnitIndex } from '../../motion/sample';
 import { boxAround, type Box } from '../box';
 import { moveMask } from '../edges';
-import { NEUTRAL } from '../look';
 import { multiply, translation, IDENTITY, type Matrix } from '../matrix';
 import { plainGroup, type ArtworkItem, type DrawItem } from '../types';
 import {
   apartFrom,
-  elapsedSeconds,
+  runningSeconds,
   lookOf,
   type Drawn,
   type FrameSetting,
@@ -23,7 +22,7 @@ import {
 
 /** The drawing on show, stroke by stroke, as far as it is written. */
 export function inkItems(layer: InkLayer, placing: Placing, setting: FrameSetting): Drawn {
-  const seconds = elapsedSeconds(layer, setting);
+  const seconds = runningSeconds(layer, setting);
   const drawing = drawingAt(layer, seconds);
   if (!drawing) return apartFrom([]);
   const strokes = asBoiled(drawing, layer, seconds);

@@ -1,4 +1,4 @@
-import type { LetterLook, OutlineLayer } from '../../document/layers';
+import { NEUTRAL, type LetterLook, type OutlineLayer } from '../../document/layers';
 import { boiledPath, boilKey, versionAt } from '../../ink/boil';
 import { isHome, type Change } from '../../motion/change';
 import type { PlacedGlyph } from '../../text/layout';
@@ -7,7 +7,6 @@ import { boxCentre, type Box } from '../box';
 import { moveMask } from '../edges';
 import { sceneFill, type FillSetting } from '../fill';
 import { unitBoxes } from '../layerBoxes';
-import { NEUTRAL } from '../look';
 import {
   enlargement,
   IDENTITY,
@@ -19,7 +18,7 @@ import {
 } from '../matrix';
 import { plainGroup, type ArtworkItem, type DrawItem, type Outline } from '../types';
 import {
-  elapsedSeconds,
+  runningSeconds,
   fillSetting,
   lookOf,
   type Drawn,
@@ -124,7 +123,7 @@ function boiledGlyphs(
 ): readonly PlacedGlyph[] {
   const { boil } = layer;
   if (!boil) return glyphs;
-  const version = versionAt(boil, elapsedSeconds(layer, setting));
+  const version = versionAt(boil, runningSeconds(layer, setting));
   const key = boilKey(boil, version);
   return glyphs.map((glyph) => {
     const known = boiled.get(glyph) ?? new Map<string, PlacedGlyph>();

@@ -2,7 +2,7 @@ import type { Layer } from '../../document/layers';
 import type { Stack } from '../../document/types';
 import type { LayerChange } from '../../motion/sample';
 import type { LayerTiming } from '../../motion/timing';
-import { framesToSeconds } from '../../time';
+import { framesToSeconds, secondsToFrames } from '../../time';
 import type { SceneAssets } from '../assets';
 import type { Box } from '../box';
 import type { FillSetting } from '../fill';
@@ -43,9 +43,9 @@ export const apartFrom = (apart: readonly DrawItem[]): Drawn => ({
 export const elapsedFrames = (layer: Layer, { frame, timing }: FrameSetting): number =>
   frame - timing.get(layer.id)!.from;
 
-/** Seconds since a layer came on show. */
-export const elapsedSeconds = (layer: Layer, setting: FrameSetting): number =>
-  framesToSeconds(elapsedFrames(layer, setting), setting.stack.rate);
+/** Seconds for which what runs by a layer's own time has been running. */
+export const runningSeconds = (layer: Layer, setting: FrameSetting): number =>
+  framesToSeconds(elapsedFrames(layer, setting), setting.stack.rate) + layer.preroll;
 
 export const fillSetting = (
   layer: Layer,
@@ -55,7 +55,7 @@ export const fillSetting = (
   box,
   matrix: moved,
   canvas: setting.stack,
-  elapsed: elapsedFrames(layer, setting),
+  elapsed: elapsedFrames(layer, setting) + secondsToFrames(layer.preroll, setting.stack.rate),
   rate: setting.stack.rate,
   assets: setting.assets,
 });

@@ -1,4 +1,4 @@
-import type { PathPoint } from '../../document/layers';
+import type { PathPoint } from '../../document/values/geometry';
 import { pathData } from '../../motion/path';
 import { shapeParam, type ShapeKind } from './types';
 

@@ -189,7 +189,7 @@ function RepeatFields({ time, onChange }: Pick<ClipTimeFieldsProps, 'time' | 'on
 const FITS: readonly { value: Fit; label: string; icon: string }[] = [
   { value: 'cover', label: 'Cover', icon: 'arrow-expand-all' },
   { value: 'fit', label: 'Fit in', icon: 'fit-to-page-outline' },
-  { value: 'pull', label: 'Pull to shape', icon: 'arrow-expand-horizontal' },
+  { value: 'fill', label: 'Pull to shape', icon: 'arrow-expand-horizontal' },
 ];
 
 interface FitFieldProps {

@@ -7,8 +7,8 @@ import {
   turnMove,
   updateMove,
   type Move,
-  type SpreadOrder,
-  type SpreadOver,
+  type StaggerOrder,
+  type StaggerUnit,
 } from '@/core/document';
 import { EASINGS, type Easing } from '@/core/motion/easings';
 import { moveKind } from '@/core/motion/moves';
@@ -24,7 +24,7 @@ import { useEditing } from '../editing';
 import { CueField } from './CueField';
 import { MoveParams } from './MoveParams';
 import { PathFields } from './PathFields';
-import { spreadsOf } from './spreads';
+import { staggersOf } from './staggers';
 import { ThroughLetter } from './ThroughLetter';
 import type { MoveProps } from './types';
 
@@ -104,7 +104,7 @@ function MoveFields({ layer, move }: MoveProps) {
       {(layer.kind === 'words' || layer.kind === 'ink') &&
       move.letter === null &&
       !kind.wholeOnly ? (
-        <SpreadFields layer={layer} move={move} change={change} />
+        <StaggerFields layer={layer} move={move} change={change} />
       ) : null}
       <CueField layer={layer} move={move} />
       <MoveActions layer={layer} move={move} />
@@ -124,7 +124,7 @@ function MoveActions({ layer, move }: MoveProps) {
   const turns =
     move.phase !== 'stay' && kind.phases.includes('arrive') && kind.phases.includes('leave');
   const box = layerBoxFrom(layer, quads);
-  const keys = move.letter === null && move.spread.over === 'whole' && !kind.stepwise && box;
+  const keys = move.letter === null && move.stagger.over === 'whole' && !kind.stepwise && box;
   return (
     <View style={styles.foot}>
       {earlier ? <Action label="Earlier" icon="arrow-up" onPress={() => swap(earlier)} /> : null}
@@ -155,7 +155,7 @@ function MoveActions({ layer, move }: MoveProps) {
   );
 }
 
-const ORDERS: readonly { value: SpreadOrder; label: string }[] = [
+const ORDERS: readonly { value: StaggerOrder; label: string }[] = [
   { value: 'forward', label: 'First to last' },
   { value: 'backward', label: 'Last to first' },
   { value: 'centre', label: 'From the centre' },
@@ -163,40 +163,40 @@ const ORDERS: readonly { value: SpreadOrder; label: string }[] = [
   { value: 'shuffled', label: 'Shuffled' },
 ];
 
-interface SpreadFieldsProps extends MoveProps {
+interface StaggerFieldsProps extends MoveProps {
   readonly change: (patch: Partial<Move>, gesture?: string | null) => void;
 }
 
 /** Whether letters, words or lines move one after the other, how far apart, and in which order. */
-function SpreadFields({ layer, move, change }: SpreadFieldsProps) {
+function StaggerFields({ layer, move, change }: StaggerFieldsProps) {
   const { document } = useEditing();
-  const { spread } = move;
-  const all = spreadsOf(layer);
+  const { stagger } = move;
+  const all = staggersOf(layer);
   const overs = moveKind(move.kind).stepwise ? all.slice(1) : all;
   return (
     <>
-      <Choice<SpreadOver>
+      <Choice<StaggerUnit>
         label="Spread"
         options={overs}
-        value={spread.over}
-        onChange={(over) => change({ spread: { ...spread, over } })}
+        value={stagger.over}
+        onChange={(over) => change({ stagger: { ...stagger, over } })}
       />
-      {spread.over === 'whole' ? null : (
+      {stagger.over === 'whole' ? null : (
         <>
           <SecondsField
             label="Gap"
-            frames={spread.gap}
+            frames={stagger.gap}
             rate={document.rate}
             max={60}
             feel={{ min: 0, max: 0.5 }}
             fine
-            onChange={(gap, gesture) => change({ spread: { ...spread, gap } }, gesture)}
+            onChange={(gap, gesture) => change({ stagger: { ...stagger, gap } }, gesture)}
           />
-          <Choice<SpreadOrder>
+          <Choice<StaggerOrder>
             label="Order"
             options={ORDERS}
-            value={spread.order}
-            onChange={(order) => change({ spread: { ...spread, order } })}
+            value={stagger.order}
+            onChange={(order) => change({ stagger: { ...stagger, order } })}
           />
         </>
       )}

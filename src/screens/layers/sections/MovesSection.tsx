@@ -18,7 +18,7 @@ import { Words } from '@/ui/Words';
 import { useEditing, type TriedMove } from '../editing';
 import { LetterChoice } from './LetterFields';
 import { MoveCard } from './MoveCard';
-import { spreadLabel } from './spreads';
+import { staggerLabel } from './staggers';
 import type { SectionProps } from './types';
 
 const PHASES: readonly { phase: Phase; label: string }[] = [
@@ -31,7 +31,7 @@ const PHASES: readonly { phase: Phase; label: string }[] = [
 export function MovesSection({ layer }: SectionProps) {
   const { document, openMove, setOpenMove, letter } = useEditing();
   const summary = (move: Move) =>
-    `${secondsLabel(moveLength(layer, move), document.rate)} · ${spreadLabel(layer, move).toLowerCase()}`;
+    `${secondsLabel(moveLength(layer, move), document.rate)} · ${staggerLabel(layer, move).toLowerCase()}`;
   return (
     <View style={styles.column}>
       {layer.kind === 'words' ? <LetterChoice layer={layer} /> : null}

@@ -1,11 +1,11 @@
-import type { Layer, Move, SpreadOver } from '@/core/document';
+import type { Layer, Move, StaggerUnit } from '@/core/document';
 
-interface SpreadOption {
-  readonly value: SpreadOver;
+interface StaggerOption {
+  readonly value: StaggerUnit;
   readonly label: string;
 }
 
-const OVER_WORDS: readonly SpreadOption[] = [
+const OVER_WORDS: readonly StaggerOption[] = [
   { value: 'whole', label: 'All at once' },
   { value: 'letters', label: 'Letter by letter' },
   { value: 'words', label: 'Word by word' },
@@ -13,15 +13,15 @@ const OVER_WORDS: readonly SpreadOption[] = [
 ];
 
 /** To moves, a drawing's strokes are its letters. */
-const OVER_INK: readonly SpreadOption[] = [
+const OVER_INK: readonly StaggerOption[] = [
   { value: 'whole', label: 'All at once' },
   { value: 'letters', label: 'Stroke by stroke' },
   { value: 'words', label: 'Word by word' },
 ];
 
 /** What of a layer can move one after the other. */
-export const spreadsOf = ({ kind }: Layer): readonly SpreadOption[] =>
+export const staggersOf = ({ kind }: Layer): readonly StaggerOption[] =>
   kind === 'ink' ? OVER_INK : OVER_WORDS;
 
-export const spreadLabel = (layer: Layer, { spread }: Move): string =>
-  spreadsOf(layer).find(({ value }) => value === spread.over)?.label ?? '';
+export const staggerLabel = (layer: Layer, { stagger }: Move): string =>
+  staggersOf(layer).find(({ value }) => value === stagger.over)?.label ?? '';

@@ -1,4 +1,3 @@
-import { NO_EDGES } from '../../create';
 import { each, isLoose, type Loose } from './loose';
 
 /** Effects as version 2 had them where nothing is changed. */
@@ -10,6 +9,9 @@ const NEUTRAL = {
   tint: '#4b2e73',
   tintStrength: 0,
 };
+
+const NO_SIDES = { left: 0, top: 0, right: 0, bottom: 0 };
+const NO_EDGES = { crop: NO_SIDES, feather: NO_SIDES, radius: 0 };
 
 /** Version 2: groups, keyframes, edges and effects; fills of several kinds; shapes with parameters. */
 export function toVersion2(document: Loose): Loose {

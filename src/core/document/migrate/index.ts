@@ -1,11 +1,12 @@
-import { MoonError } from '../../../errors';
-import { DOCUMENT_VERSION } from '../../types';
+import { MoonError } from '../../errors';
+import { DOCUMENT_VERSION } from '../stamp';
 import { isLoose } from './loose';
 import { toVersion2 } from './toVersion2';
 import { toVersion3 } from './toVersion3';
 import { toVersion4 } from './toVersion4';
 import { toVersion5 } from './toVersion5';
 import { toVersion6 } from './toVersion6';
+import { toVersion7 } from './toVersion7';
 
 /**
  * A document as the present version writes it; one of the present version is given back as it is.
@@ -25,7 +26,8 @@ export function migrated(value: unknown, others: readonly unknown[] = []): unkno
   const third = second.version === 2 ? toVersion3(second) : second;
   const fourth = third.version === 3 ? toVersion4(third, others) : third;
   const fifth = fourth.version === 4 ? toVersion5(fourth) : fourth;
-  return fifth.version === 5 ? toVersion6(fifth) : fifth;
+  const sixth = fifth.version === 5 ? toVersion6(fifth) : fifth;
+  return sixth.version === 6 ? toVersion7(sixth) : sixth;
 }
 
 /** @throws MoonError 'document-newer' */

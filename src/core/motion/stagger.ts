@@ -1,8 +1,8 @@
-import type { Spread, SpreadOrder } from '../document/layers';
+import type { Stagger, StaggerOrder } from '../document/layers';
 import { seededRandom } from './random';
 
 /** Rank of each of `count` units: which starts first, second, … for an order. */
-export function spreadRanks(order: SpreadOrder, count: number, seed: number): readonly number[] {
+export function staggerRanks(order: StaggerOrder, count: number, seed: number): readonly number[] {
   const units = Array.from({ length: count }, (_, i) => i);
   switch (order) {
     case 'forward':
@@ -19,9 +19,9 @@ export function spreadRanks(order: SpreadOrder, count: number, seed: number): re
 }
 
 /** Frames from the first unit's start to the last unit's start, rounded up. */
-export function spreadLength(spread: Spread, count: number): number {
-  if (spread.over === 'whole' || count < 2) return 0;
-  return Math.ceil(Math.max(...spreadRanks(spread.order, count, spread.seed)) * spread.gap);
+export function staggerLength(stagger: Stagger, count: number): number {
+  if (stagger.over === 'whole' || count < 2) return 0;
+  return Math.ceil(Math.max(...staggerRanks(stagger.order, count, stagger.seed)) * stagger.gap);
 }
 
 /** Fisher and Yates, with a seeded source, so that a saved shuffle stays the same. */

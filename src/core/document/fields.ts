@@ -1,0 +1,262 @@
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type ISchema,
+  type NumberSchema,
+  type Schema,
+} from 'yup';
+
+declare const VALUE: unique symbol;
+
+/** A Yup schema that knows the type of what it lets through. */
+export type Field<T = unknown> = ISchema<unknown> & { readonly [VALUE]: T };
+
+/** What a field lets through. */
+export type ValueOf<F> = F extends Field<infer T> ? T : never;
+
+type Fields = Readonly<Record<string, Field>>;
+
+/** What an object of fields lets through. */
+export type ShapeOf<F extends Fields> = { readonly [K in keyof F]: ValueOf<F[K]> };
+
+/** What a field lets through, as far as that can be told without looking at values. */
+export type Description =
+  | { readonly kind: 'number'; readonly min: number; readonly max: number; readonly whole: boolean }
+  | { readonly kind: 'text'; readonly max: number }
+  | { readonly kind: 'pattern'; readonly pattern: RegExp }
+  | { readonly kind: 'one of'; readonly values: readonly string[] }
+  | { readonly kind: 'flag' }
+  | { readonly kind: 'shape'; readonly fields: Fields }
+  | { readonly kind: 'record'; readonly keys: readonly string[]; readonly of: Field }
+  | { readonly kind: 'list'; readonly of: Field; readonly min: number; readonly max: number }
+  | { readonly kind: 'null or'; readonly of: Field }
+  | { readonly kind: 'choice'; readonly options: readonly Field[] }
+  | { readonly kind: 'points' };
+
+const descriptions = new WeakMap<object, Description>();
+
+/** @throws Error for a field that was not made here */
+export function descriptionOf(field: Field): Description {
+  const found = descriptions.get(field);
+  if (!found) throw new Error('This field has no description.');
+  return found;
+}
+
+/** A schema with what it lets through, told twice: to the compiler and at run time. */
+export function described<T>(schema: ISchema<unknown>, description: Description): Field<T> {
+  descriptions.set(schema, description);
+  return schema as Field<T>;
+}
+
+/** How much a document may hold. Reading and editing are held to the same numbers. */
+export const LIMITS = {
+  frames: 1_000_000,
+  layers: 500,
+  moves: 50,
+  keyframes: 5000,
+  points: 2000,
+  stops: 32,
+  letters: 1000,
+  strokes: 5000,
+  strokePoints: 200_000,
+  drawings: 1000,
+  skips: 1000,
+  mattes: 50,
+  sounds: 500,
+  documents: 5000,
+  text: 5000,
+  name: 200,
+} as const;
+
+const finite = (): NumberSchema<number> =>
+  number()
+    .strict()
+    .required()
+    .test('finite', '${path} must be a finite number', (value) => Number.isFinite(value));
+
+export const id = () => matching(/^[\w-]{1,64}$/);
+export const matching = (pattern: RegExp) =>
+  described<string>(string().strict().required().matches(pattern), { kind: 'pattern', pattern });
+export const text = (max: number) =>
+  described<string>(string().strict().defined().max(max), { kind: 'text', max });
+export const name = () => text(LIMITS.name);
+/** `#rrggbb` in lower case. */
+export const colour = () => matching(/^#[0-9a-f]{6}$/);
+
+const ranged = (min: number, max: number, isWhole = false) => {
+  const from = min === -Infinity ? finite() : finite().min(min);
+  const to = max === Infinity ? from : from.max(max);
+  return described<number>(isWhole ? to.integer() : to, { kind: 'number', min, max, whole: isWhole });
+};
+
+export const anyNumber = () => ranged(-Infinity, Infinity);
+export const between = (min: number, max: number) => ranged(min, max);
+export const atLeast = (min: number) => ranged(min, Infinity);
+export const whole = (min: number, max: number) => ranged(min, max, true);
+export const share = () => between(0, 1);
+/** Frames of the document, counted from its start. */
+export const frames = (min: number = -LIMITS.frames) => whole(min, LIMITS.frames);
+export const pixels = () => between(-100_000, 100_000);
+/** Degrees, clockwise. */
+export const degrees = () => between(-360_000, 360_000);
+/** What keeps random numbers the same at every drawing. */
+export const seed = () => ranged(-Infinity, Infinity, true);
+export const flag = () => described<boolean>(boolean().strict().required(), { kind: 'flag' });
+export const oneOf = <const V extends string>(values: readonly V[]) =>
+  described<V>(
+    string()
+      .strict()
+      .required()
+      .oneOf([...values]),
+    { kind: 'one of', values },
+  );
+
+export const shape = <F extends Fields>(fields: F) =>
+  described<ShapeOf<F>>(
+    object(fields as unknown as Readonly<Record<string, Schema>>)
+      .strict()
+      .noUnknown()
+      .required(),
+    { kind: 'shape', fields },
+  );
+
+/** An object that may have some keys and no other ones. */
+export const record = <T>(keys: readonly string[], of: Field<T>) =>
+  described<Readonly<Record<string, T>>>(
+    lazy((value) => {
+      const present = keys.filter((key) => Object.hasOwn(Object(value), key));
+      return shape(Object.fromEntries(present.map((key) => [key, of]))) as never;
+    }),
+    { kind: 'record', keys, of },
+  );
+
+export const orNull = <T>(field: Field<T>) =>
+  described<T | null>(
+    lazy((value) => (value === null ? mixed().nullable() : (field as never))),
+    { kind: 'null or', of: field },
+  );
+
+/** One of several fields, told apart by looking at the value. */
+export const chosen = <T>(options: readonly Field<T>[], choose: (value: unknown) => Field<T>) =>
+  described<T>(
+    lazy((value) => choose(value) as never),
+    { kind: 'choice', options },
+  );
+
+type Variants = Readonly<Record<string, Fields>>;
+
+/** One of several objects, told apart by `kind`. */
+export type VariantOf<V extends Variants> = {
+  [K in keyof V & string]: { readonly kind: K } & ShapeOf<V[K]>;
+}[keyof V & string];
+
+export function byKind<V extends Variants>(variants: V): Field<VariantOf<V>> {
+  const kinds = Object.keys(variants);
+  const shapes = new Map(
+    Object.entries(variants).map(([kind, fields]) => [
+      kind,
+      shape({ ...fields, kind: oneOf([kind]) }) as Field as Field<VariantOf<V>>,
+    ]),
+  );
+  return chosen([...shapes.values()], (value) => {
+    const kind = (value as { kind?: unknown } | null)?.kind;
+    const found = typeof kind === 'string' ? shapes.get(kind) : undefined;
+    return found ?? (shape({ kind: oneOf(kinds) }) as Field as Field<VariantOf<V>>);
+  });
+}
+
+/** Further demands on a field; `message` may name the `${path}`. */
+export const such = <T>(field: Field<T>, message: string, holds: (value: T) => boolean) =>
+  described<T>(
+    (field as unknown as Schema).test('such', message, (value) => holds(value as T)),
+    descriptionOf(field),
+  );
+
+/** Numbers a kind of move or shape has, each within its limits. */
+export const numbers = (
+  params: readonly { readonly name: string; readonly min: number; readonly max: number }[],
+) =>
+  shape(
+    Object.fromEntries(params.map((param) => [param.name, between(param.min, param.max)])),
+  ) as Field<Readonly<Record<string, number>>>;
+
+/**
+ * A field whose values are not looked through again once they were found right. Documents never change, so that
+ * adding one stroke to a long drawing does not cost as much as reading all of it.
+ */
+export function once<T>(field: Field<T>): Field<T> {
+  const right = new WeakSet<object>();
+  return described(
+    mixed()
+      .nullable()
+      .test('once', '${path} is not right', (value, { path, options }) => {
+        const known = typeof value === 'object' && value !== null;
+        if (known && right.has(value)) return true;
+        const wrong = errorsOf(field, value, { path, abortEarly: options.abortEarly ?? true });
+        if (wrong.length > 0) return wrong.length === 1 ? wrong[0] : new ValidationError(wrong);
+        if (known) right.add(value);
+        return true;
+      }),
+    descriptionOf(field),
+  );
+}
+
+export const list = <T>(of: Field<T>, max: number, min = 0) =>
+  described<readonly T[]>(
+    array()
+      .strict()
+      .of(once(of) as never)
+      .required()
+      .max(max)
+      .min(min),
+    { kind: 'list', of, min, max },
+  );
+
+interface ErrorOptions {
+  /** Where the value lies in the whole. */
+  readonly path?: string;
+  /** Only the first error is found, which is faster. */
+  readonly abortEarly: boolean;
+}
+
+/** What is wrong with a value; nothing where it is right. */
+export function errorsOf(
+  field: Field,
+  value: unknown,
+  { path, abortEarly }: ErrorOptions,
+): ValidationError[] {
+  try {
+    // A schema chosen by the value may choose one that is chosen by the value: that one looks for it here.
+    const options = { strict: true, abortEarly, path, value } as object;
+    (field as unknown as Schema).validateSync(value, options);
+    return [];
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return error.inner.length > 0 ? error.inner : [error];
+  }
+}
+
+/** The limits of a field that is a number. @throws Error for any other */
+export function limitsOf(field: Field<number>): { readonly min: number; readonly max: number } {
+  const description = descriptionOf(field);
+  if (description.kind !== 'number') throw new Error('Only numbers have limits.');
+  return { min: description.min, max: description.max };
+}
+
+/** An exact number of frames a second, as a rational. */
+export const frameRate = (slowest: number, fastest: number) =>
+  such(
+    shape({ num: whole(1, 1_000_000_000), den: whole(1, 100_000) }),
+    `\${path} must be between ${slowest} and ${fastest} frames per second`,
+    ({ num, den }) => num >= slowest * den && num <= fastest * den,
+  );
+
+/** Frames a second of what is made here. */
+export const RATE_LIMIT = { min: 1, max: 240 } as const;
+export const rate = frameRate(RATE_LIMIT.min, RATE_LIMIT.max);

@@ -1,0 +1,55 @@
+import {
+  between,
+  frames,
+  id,
+  LIMITS,
+  list,
+  oneOf,
+  shape,
+  such,
+  type ValueOf,
+} from '../fields';
+import { point } from '../values/geometry';
+import { FOOTAGE_KINDS } from '../values/kinds';
+import { property } from './types';
+
+export type MattePoint = ValueOf<typeof point>;
+
+/**
+ * A polygon drawn by hand that leaves only what is in it, or only what is not, in pixels of the
+ * layer. It is drawn anew at each of its frames, in order, all with equally many points, and goes
+ * over from one to the next.
+ */
+const garbageMatte = shape({
+  id: id(),
+  keep: oneOf(['in', 'out']),
+  /** Standard deviation of the blur over its edge, in layer pixels. */
+  feather: between(0, 1000),
+  drawn: such(
+    list(shape({ frame: frames(), points: list(point, LIMITS.points, 3) }), LIMITS.keyframes, 1),
+    '${path} must be in order of time, with equally many points',
+    (drawn) =>
+      drawn.every(
+        ({ frame, points }, i) =>
+          i === 0 || (frame > drawn[i - 1].frame && points.length === drawn[0].points.length),
+      ),
+  ),
+});
+export type GarbageMatte = ValueOf<typeof garbageMatte>;
+
+export const mattes = property({
+  name: 'mattes',
+  kinds: FOOTAGE_KINDS,
+  part: 'content',
+  schema: list(garbageMatte, LIMITS.mattes),
+  first: () => [],
+  split: 'piece',
+  plain: [],
+  retimed: (value, { at }) => value.map((matte) => ({ ...matte, drawn: redrawn(matte, at) })),
+});
+
+/** Of drawings that meet, the last stays. */
+function redrawn({ drawn }: GarbageMatte, at: (frame: number) => number): GarbageMatte['drawn'] {
+  const byFrame = new Map(drawn.map((entry) => [at(entry.frame), entry]));
+  return [...byFrame].sort(([a], [b]) => a - b).map(([frame, entry]) => ({ ...entry, frame }));
+}

@@ -1,0 +1,129 @@
+import type { ValidationError } from 'yup';
+import { MoonError } from '../../errors';
+import { timeLayers } from '../../motion/timing';
+import { migrated, migratedKit } from '../migrate';
+import { ENTRY_FIELDS, kit as kitField, type Kit, type KitEntry } from '../types';
+import { detached } from './detached';
+import { mended, pathParts } from './mend';
+
+/** Part of a document that could not be read, as it was. */
+export interface LeftOut {
+  /** The name of what it was part of. */
+  readonly from: string;
+  readonly value: unknown;
+}
+
+/** A document as far as it could be read. */
+export interface Read<D> {
+  readonly document: D;
+  /** In plain words, what is not as it was. */
+  readonly told: readonly string[];
+  readonly leftOut: readonly LeftOut[];
+}
+
+type Loose = Record<string, unknown>;
+
+/**
+ * Reads one document from storage or a file. Values out of their limits are brought within them, and layers and
+ * sounds that cannot be read are left out, rather than all of the document.
+ * @param others what was read with it: documents of older versions leave sizes to these
+ * @throws MoonError 'document-newer' | 'document-invalid' naming the first wrong field, or what
+ * solveCues throws
+ */
+export function readEntry(value: unknown, others: readonly unknown[] = []): Read<KitEntry> {
+  const kind = (value as { kind?: string } | null)?.kind ?? '';
+  const field = Object.hasOwn(ENTRY_FIELDS, kind)
+    ? ENTRY_FIELDS[kind as keyof typeof ENTRY_FIELDS]
+    : null;
+  if (!field) {
+    throw new MoonError(
+      'document-invalid',
+      'This is not an overlay, footage, font, recipe or landing.',
+    );
+  }
+  const first = mended(field, migrated(value, others));
+  const { kept, leftOut } = withoutWrong(first.value as Loose, first.wrong);
+  const second = leftOut.length > 0 ? mended(field, kept) : first;
+  if (second.wrong.length > 0) throw invalid(second.wrong[0]);
+  const document = second.value as KitEntry;
+  if (document.kind === 'overlay' || document.kind === 'landing') timeLayers(document);
+  return { document, told: inWords(document, first.changed.length, leftOut.length), leftOut };
+}
+
+/** The same, where what is not as it was is of no interest. */
+export const readDocument = (value: unknown, others: readonly unknown[] = []): KitEntry =>
+  readEntry(value, others).document;
+
+function inWords({ name }: KitEntry, changed: number, leftOut: number): readonly string[] {
+  return [
+    ...(changed > 0
+      ? [`“${name}” held ${counted(changed, 'value')} beyond what is allowed; now within it.`]
+      : []),
+    ...(leftOut > 0
+      ? [`${counted(leftOut, 'layer or sound', 'layers or sounds')} of “${name}” could not be read.`]
+      : []),
+  ];
+}
+
+const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
+
+/** Lists of which single entries may be left out. */
+const LISTS = ['layers', 'sounds'] as const;
+
+/** A document without the layers and sounds in which something is wrong, and those by themselves. */
+function withoutWrong(
+  document: Loose,
+  wrong: readonly ValidationError[],
+): { readonly kept: Loose; readonly leftOut: readonly LeftOut[] } {
+  const leftOut: LeftOut[] = [];
+  let kept = document;
+  for (const name of LISTS) {
+    const entries = kept[name];
+    if (!Array.isArray(entries)) continue;
+    const broken = new Set(
+      wrong.flatMap(({ path = '' }) => {
+        const [list, index] = pathParts(path);
+        return list === name && index !== undefined ? [Number(index)] : [];
+      }),
+    );
+    if (broken.size === 0) continue;
+    leftOut.push(
+      ...[...broken].map((i) => ({ from: String(document.name), value: entries[i] as unknown })),
+    );
+    kept = { ...kept, [name]: entries.filter((_, i) => !broken.has(i)) };
+  }
+  return { kept: leftOut.length > 0 ? detached(kept) : kept, leftOut };
+}
+
+const LISTED = ['overlays', 'landings', 'footage', 'fonts', 'luts', 'recipes'] as const;
+
+/**
+ * Reads a whole kit, each document as `readEntry` does.
+ * @throws MoonError 'document-invalid' | 'document-newer' naming the first wrong field
+ */
+export function readKitEntries(value: unknown): Read<Kit> {
+  const raw = migratedKit(value) as Loose;
+  const read = LISTED.map((list) => {
+    const documents = Object(raw)[list] as unknown;
+    return [list, Array.isArray(documents) ? documents.map((entry) => readEntry(entry)) : documents];
+  }) as readonly (readonly [string, readonly Read<KitEntry>[] | undefined])[];
+  const all = read.flatMap(([, entries]) => (Array.isArray(entries) ? entries : []));
+  const lists = read.map(([list, entries]) => [
+    list,
+    Array.isArray(entries) ? entries.map(({ document }) => document as unknown) : entries,
+  ]);
+  const { value: kit, wrong } = mended(kitField, { ...raw, ...Object.fromEntries(lists) });
+  if (wrong.length > 0) throw invalid(wrong[0]);
+  return {
+    document: kit as Kit,
+    told: all.flatMap(({ told }) => told),
+    leftOut: all.flatMap(({ leftOut }) => leftOut),
+  };
+}
+
+/** The same, where what is not as it was is of no interest. */
+export const readKit = (value: unknown): Kit => readKitEntries(value).document;
+
+const invalid = (error: ValidationError): MoonError =>
+  new MoonError('document-invalid', `Something in it is not right: ${error.message}.`);

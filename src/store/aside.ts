@@ -1,0 +1,28 @@
+import { nanoid } from '@reduxjs/toolkit';
+import type { LeftOut } from '@/core/document';
+import { unreadFound, unreadGone } from './session';
+import { forgetText, loadText, saveAside, type Unread } from './storage';
+import type { AppThunk } from './store';
+
+/** Keeps what could not be read beside the kit, so that it can be saved as it is. */
+export const keepAside =
+  (parts: readonly LeftOut[]): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    for (const part of parts) {
+      const key = await saveAside(nanoid(12), part);
+      dispatch(unreadFound([{ key, name: `Part of “${part.from}”` }]));
+    }
+  };
+
+/** Something that could not be read, as a file; null where it is gone. */
+export const unreadFile = async ({ key }: Unread): Promise<Blob | null> => {
+  const text = await loadText(key);
+  return text === null ? null : new Blob([text], { type: 'application/json' });
+};
+
+export const deleteUnread =
+  ({ key }: Unread): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    await forgetText(key);
+    dispatch(unreadGone(key));
+  };

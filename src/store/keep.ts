@@ -1,0 +1,35 @@
+import { held, type Held, type KitEntry } from '@/core/document';
+import { plainWords } from '@/core/errors';
+import { belongingSet, documentAdded, documentChanged, footageSet } from './kit';
+import { selectDocument } from './selectors';
+import { noticed } from './session';
+import type { AppThunk } from './store';
+
+/**
+ * Puts something into the kit, in the place of what has its id. It is held to the limits it will be read by; what
+ * does not fit is told, and what cannot be made to fit is refused.
+ * @returns whether it is in the kit
+ */
+export const keep =
+  (entry: KitEntry, gesture: string | null = null): AppThunk<boolean> =>
+  (dispatch) => {
+    try {
+      dispatch(keepHeld(held(entry), gesture));
+      return true;
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+      return false;
+    }
+  };
+
+/** The same with what is known to be within its limits. */
+export const keepHeld =
+  ({ entry, told }: Held<KitEntry>, gesture: string | null): AppThunk =>
+  (dispatch, getState) => {
+    if (entry.kind === 'footage') dispatch(footageSet(entry));
+    else if (entry.kind !== 'overlay' && entry.kind !== 'landing') dispatch(belongingSet(entry));
+    else if (selectDocument(getState(), entry.id)) {
+      dispatch(documentChanged({ document: entry, gesture }));
+    } else dispatch(documentAdded(entry));
+    for (const text of told) dispatch(noticed(text, 'problem'));
+  };
