@@ -28,6 +28,11 @@ module.exports = [
       // fast-check is used as its documentation shows it.
       'import/no-named-as-default-member': 'off',
       'max-lines': ['warn', { max: 400 }],
+      // A short name for a type that is derived.
+      '@typescript-eslint/no-empty-object-type': [
+        'warn',
+        { allowInterfaces: 'with-single-extends' },
+      ],
     },
   },
 ];

@@ -44,4 +44,6 @@ export function plainWords(error: unknown): string {
 
 /** For a value that no declared kind accounts for: where all kinds have a case, `value` is of no type. */
 export const unknownKind = (what: string, value: never): Error =>
-  new Error(`There is no ${what} of the kind ${JSON.stringify((value as { kind?: string }).kind)}.`);
+  new Error(
+    `There is no ${what} of the kind ${JSON.stringify((value as { kind?: string }).kind)}.`,
+  );

@@ -19,7 +19,7 @@ import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { Box } from '@/core/scene';
 import type { LetterTarget } from '@/core/scene/letterTarget';
-import type { Change } from '@/core/receivers';
+import type { SendChange } from '@/core/receivers';
 import type { Stereo } from '@/core/sound/types';
 import type { Looked } from './check/measureOverlay';
 import type { EngineApi } from './engine.worker';
@@ -202,7 +202,7 @@ export const engine = {
     bench().tryFormat(job, signal),
   trialLanding: (
     request: TrialRequest,
-    changes: readonly Change[],
+    changes: readonly SendChange[],
     progress: Progress,
     signal: AbortSignal,
   ): Promise<Trial> => bench().trialLanding(request, changes, proxy(progress), signal),

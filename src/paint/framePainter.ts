@@ -7,12 +7,12 @@ type Scratch = ReturnType<PaintTools['scratch']>;
 
 /** What the canvas looked like after the first items of a frame. */
 interface Kept {
-  readonly setting: Setting;
+  readonly setting: PaintSetting;
   readonly items: readonly DrawItem[];
   readonly scratch: Scratch;
 }
 
-interface Setting {
+interface PaintSetting {
   readonly width: number;
   readonly height: number;
   readonly scale: Scale;
@@ -25,7 +25,8 @@ interface Setting {
  * is kept at most.
  */
 export class FramePainter {
-  private last: { readonly setting: Setting; readonly items: readonly DrawItem[] } | null = null;
+  private last: { readonly setting: PaintSetting; readonly items: readonly DrawItem[] } | null =
+    null;
   private kept: Kept | null = null;
 
   constructor(private readonly tools: PaintTools) {}
@@ -56,13 +57,13 @@ export class FramePainter {
   }
 
   /** How many items at the start the kept canvas shows. */
-  private knownItems(setting: Setting, items: readonly DrawItem[]): number {
+  private knownItems(setting: PaintSetting, items: readonly DrawItem[]): number {
     const { kept } = this;
     if (!kept || !equal(kept.setting, setting)) return 0;
     return sameAtStart(kept.items, items) === kept.items.length ? kept.items.length : 0;
   }
 
-  private keep(context: PaintContext, setting: Setting, items: readonly DrawItem[]): void {
+  private keep(context: PaintContext, setting: PaintSetting, items: readonly DrawItem[]): void {
     const { width, height } = setting;
     const fits = this.kept?.setting.width === width && this.kept.setting.height === height;
     if (!fits) this.kept?.scratch.release();

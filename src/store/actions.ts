@@ -18,14 +18,7 @@ import {
 import { MoonError, plainWords } from '@/core/errors';
 import type { SendSettings } from '@/core/sending/settings';
 import { engine } from '@/engine/engine';
-import {
-  kitLoaded,
-  kitNamed,
-  redone,
-  removed,
-  undone,
-  type Editable,
-} from './kit';
+import { kitLoaded, kitNamed, redone, removed, undone, type Editable } from './kit';
 import {
   selectBelongingById,
   selectDocument,

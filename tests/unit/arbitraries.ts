@@ -51,14 +51,13 @@ function generate(field: Field): fc.Arbitrary<unknown> {
 function numberWithin({ min, max, whole }: { min: number; max: number; whole: boolean }) {
   const [low, high] = [Math.max(min, -1e9), Math.min(max, 1e9)];
   if (whole) return fc.integer({ min: Math.ceil(low), max: Math.floor(high) });
-  return fc
-    .double({ min: low, max: high, noNaN: true })
-    .map((value) => (value === 0 ? 0 : value));
+  return fc.double({ min: low, max: high, noNaN: true }).map((value) => (value === 0 ? 0 : value));
 }
 
 /** Texts for the patterns that documents use: ids, colours, hashes and endings. */
 function matchingOf(pattern: RegExp): fc.Arbitrary<string> {
-  const hex = (length: number) => fc.string({ unit: fc.constantFrom(...HEX), minLength: length, maxLength: length });
+  const hex = (length: number) =>
+    fc.string({ unit: fc.constantFrom(...HEX), minLength: length, maxLength: length });
   const candidates = fc.oneof(
     hex(6).map((digits) => `#${digits}`),
     hex(64),

@@ -40,7 +40,7 @@ export type {
 } from './types';
 
 /** All rules; a new rule is one file and one entry here. */
-export const CHECK_RULES: readonly CheckRule[] = [
+const ALL = [
   missingPieces,
   vanishingColours,
   unlitArtwork,
@@ -61,7 +61,10 @@ export const CHECK_RULES: readonly CheckRule[] = [
   wastedCanvas,
   restless,
   leftOverGuide,
-];
+] as const;
+
+export type RuleName = (typeof ALL)[number]['name'];
+export const CHECK_RULES: readonly CheckRule<RuleName>[] = ALL;
 
 const ORDER: Readonly<Record<Severity, number>> = { stops: 0, hurts: 1, polish: 2, note: 3 };
 
@@ -84,7 +87,9 @@ export interface Verdict {
 export function judge(checked: Checked): Verdict {
   const outcomes = CHECK_RULES.map((rule) => ({ rule, outcome: rule.judge(checked) }));
   const findings = outcomes
-    .flatMap(({ outcome }) => (outcome.kind === 'finding' ? [outcome.finding] : []))
+    .flatMap(({ rule, outcome }): Finding[] =>
+      outcome.kind === 'finding' ? [{ ...outcome.finding, rule: rule.name }] : [],
+    )
     .sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
   const others = outcomes.flatMap(({ rule, outcome }) =>
     outcome.kind === 'finding' ? [] : [{ label: rule.label, outcome }],

@@ -15,8 +15,8 @@ export interface Repair {
 /** What the picture of a finding brings out; null for the frame as it is. */
 export type Marking = 'removed' | 'soft' | 'rim' | null;
 
-export interface Finding {
-  readonly rule: string;
+/** What a rule tells of what it found. */
+export interface FoundByRule {
   readonly severity: Severity;
   readonly title: string;
   readonly detail: string;
@@ -26,9 +26,14 @@ export interface Finding {
   readonly repairs: readonly Repair[];
 }
 
+export interface Finding extends FoundByRule {
+  /** The name of the rule. */
+  readonly rule: string;
+}
+
 /** What a rule says: it found something, it found nothing, or it could not look and why. */
 export type RuleOutcome =
-  | { readonly kind: 'finding'; readonly finding: Finding }
+  | { readonly kind: 'finding'; readonly finding: FoundByRule }
   | { readonly kind: 'fine'; readonly reason: string }
   | { readonly kind: 'unmeasured'; readonly reason: string };
 
@@ -56,8 +61,11 @@ export interface Checked {
   readonly missing: readonly string[];
 }
 
-export interface CheckRule {
-  readonly name: string;
+export interface CheckRule<N extends string = string> {
+  readonly name: N;
   readonly label: string;
+  /** What it goes by, and where that goes wrong: as docs/checking.md tells it. */
+  readonly measured: string;
+  readonly limit: string;
   readonly judge: (checked: Checked) => RuleOutcome;
 }

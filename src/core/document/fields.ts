@@ -92,7 +92,12 @@ export const colour = () => matching(/^#[0-9a-f]{6}$/);
 const ranged = (min: number, max: number, isWhole = false) => {
   const from = min === -Infinity ? finite() : finite().min(min);
   const to = max === Infinity ? from : from.max(max);
-  return described<number>(isWhole ? to.integer() : to, { kind: 'number', min, max, whole: isWhole });
+  return described<number>(isWhole ? to.integer() : to, {
+    kind: 'number',
+    min,
+    max,
+    whole: isWhole,
+  });
 };
 
 export const anyNumber = () => ranged(-Infinity, Infinity);

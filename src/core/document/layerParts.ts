@@ -1,7 +1,13 @@
 import equal from 'fast-deep-equal';
 import { chosen, numbers, once, oneOf, shape, type Field } from './fields';
 import type { Layer } from './layers';
-import { PROPERTIES, type AnyProperty, type Canvas, type LayerOf, type TimeMap } from './properties';
+import {
+  PROPERTIES,
+  type AnyProperty,
+  type Canvas,
+  type LayerOf,
+  type TimeMap,
+} from './properties';
 import { LAYER_KINDS, type LayerKind } from './values/kinds';
 import { SHAPE_KINDS } from '../scene/shapeKinds';
 
@@ -145,7 +151,9 @@ const SHAPE_FIELDS = new Map<string, Field<Layer>>(
 
 /** A layer of any kind. */
 export const layerField = chosen(
-  LAYER_KINDS.flatMap((kind) => (kind === 'shape' ? [...SHAPE_FIELDS.values()] : [LAYER_FIELDS.get(kind)!])),
+  LAYER_KINDS.flatMap((kind) =>
+    kind === 'shape' ? [...SHAPE_FIELDS.values()] : [LAYER_FIELDS.get(kind)!],
+  ),
   (value): Field<Layer> => {
     const { kind, shape: kindOfShape } = Object(value) as { kind?: LayerKind; shape?: string };
     const field = kind === 'shape' ? SHAPE_FIELDS.get(kindOfShape ?? '') : undefined;

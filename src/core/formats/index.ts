@@ -10,12 +10,12 @@ import { pngStill } from './list/pngStill';
 import { prores4444 } from './list/prores4444';
 import { svg } from './list/svg';
 import { vp9 } from './list/vp9';
-import type { Format } from './types';
+import type { FormatDetails, Medium } from './types';
 
-export type { Format } from './types';
+export type { Codec, Medium } from './types';
 
-/** All formats; a new format is one file and one entry here. */
-export const FORMATS: readonly Format[] = [
+/** All formats; a new format is one file, one entry here, and one in the engine's table of how each is made. */
+const ALL = [
   prores4444,
   vp9,
   pngMov,
@@ -27,7 +27,30 @@ export const FORMATS: readonly Format[] = [
   svg,
   gif,
   otio,
-];
+] as const;
+
+type Declared = (typeof ALL)[number];
+
+export type FormatId = Declared['id'];
+export type Format = FormatDetails<FormatId>;
+/** What holds pictures that can be painted and read back. */
+export type PictureFormat = FormatDetails<
+  Exclude<Declared, { readonly medium: 'timeline' }>['id'],
+  Exclude<Medium, 'timeline'>
+>;
+
+export const FORMATS: readonly Format[] = ALL;
+
+export const holdsPictures = (format: Format): format is PictureFormat =>
+  format.medium !== 'timeline';
+
+/** Whether it shows more than one moment. */
+export const isMoving = ({ medium }: Format): boolean =>
+  medium !== 'still' && medium !== 'outlines';
+
+/** Whether a file of it is one piece of footage, so that it can be brought in again. */
+export const isFootage = ({ medium }: Format): boolean =>
+  medium !== 'timeline' && medium !== 'numbered pictures';
 
 export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);
@@ -38,7 +61,7 @@ const CLIP_FORMATS: readonly Format[] = [h264, vp9, prores4444, pngStill, otio];
 /** Formats that can carry a document, those that keep all of it first. */
 export function formatsFor(document: Overlay | Landing): readonly Format[] {
   if (document.kind === 'landing') return CLIP_FORMATS;
-  const able = FORMATS.filter((format) => !format.timeline);
+  const able = FORMATS.filter(holdsPictures);
   return [...able].sort((a, b) => loss(document, a) - loss(document, b));
 }
 

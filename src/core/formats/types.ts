@@ -1,6 +1,15 @@
+/** What a file is, to whoever opens it; a timeline is a list of what lies where when, with its media. */
+export type Medium =
+  'video' | 'animated picture' | 'numbered pictures' | 'still' | 'outlines' | 'timeline';
+
+/** How its pictures are packed. */
+export type Codec = 'prores' | 'vp9' | 'h264' | 'png' | 'webp' | 'gif' | 'none';
+
 /** A file format that overlays or landings can be sent in. */
-export interface Format {
-  readonly id: string;
+export interface FormatDetails<Id extends string = string, M extends Medium = Medium> {
+  readonly id: Id;
+  readonly medium: M;
+  readonly codec: Codec;
   readonly label: string;
   readonly extension: string;
   readonly mime: string;
@@ -9,11 +18,6 @@ export interface Format {
   /** Pixels are clear or they are not: half-clear ones become one of both. */
   readonly hardAlpha?: true;
   readonly maker: 'browser' | 'server';
-  readonly moving: boolean;
-  /** A list of what lies where when, with the media, instead of pictures; for landings alone. */
-  readonly timeline?: true;
-  /** Holds outlines instead of pixels; for overlays alone. */
-  readonly outlines?: true;
   /** Whether a landing's sound goes with it. */
   readonly sounds?: true;
   /** Most frames are told by what changed since the one before. */
@@ -27,3 +31,8 @@ export interface Format {
   /** The same of a landing, which is a finished clip; where nothing else holds for it, it is left out. */
   readonly goodForClip?: string;
 }
+
+/** Keeps a format's id and medium as they are written, so that tables can be held against them. */
+export const format = <const Id extends string, const M extends Medium>(
+  details: FormatDetails<Id, M>,
+): FormatDetails<Id, M> => details;

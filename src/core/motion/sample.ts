@@ -16,7 +16,7 @@ export interface UnitIndex {
 }
 
 /** What moves need to know about where they happen. */
-export interface Setting {
+export interface MoveSetting {
   readonly rate: Rate;
   readonly canvas: { readonly width: number; readonly height: number };
   /** The whole layer's box, in layer pixels. */
@@ -37,7 +37,7 @@ export function sampleMoves(
   layer: Layer,
   timing: LayerTiming,
   frame: number,
-  setting: Setting,
+  setting: MoveSetting,
 ): LayerChange {
   const own = ownPhases(layer.moves);
   const delays = layer.kind === 'words' ? layer.letters.filter((letter) => letter.delay > 0) : [];
@@ -91,7 +91,7 @@ function changeAt(
   move: Move,
   timing: LayerTiming,
   frame: number,
-  { rate, canvas, onCanvas }: Setting,
+  { rate, canvas, onCanvas }: MoveSetting,
   box: Box,
   wait: number,
   rank: number,

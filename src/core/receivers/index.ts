@@ -27,11 +27,12 @@ export const RECEIVERS: readonly Receiver[] = [
 export const receiverById = (id: string | null): Receiver | null =>
   RECEIVERS.find((receiver) => receiver.id === id) ?? null;
 
+export const opens = ({ reads }: Receiver, { medium, codec }: Format): boolean =>
+  reads[medium]?.includes(codec) ?? false;
+
 /** Why a receiver cannot open a format; null when it can. */
 export const cannotOpen = (receiver: Receiver, format: Format): string | null =>
-  receiver.reads.includes(format.id)
-    ? null
-    : `It cannot open .${format.extension} files of this kind.`;
+  opens(receiver, format) ? null : `It cannot open .${format.extension} files of this kind.`;
 
 /** What goes wrong, in plain words, with a document in a format at a receiver; null when nothing is known to. */
 export function trouble(
@@ -93,7 +94,7 @@ export function backdropsFor({ laying }: Receiver): readonly Backdrop[] {
 }
 
 /** What a file's settings are changed in. */
-export type Change = Pick<SendSettings, 'format' | 'backdrop'>;
+export type SendChange = Pick<SendSettings, 'format' | 'backdrop'>;
 
 /**
  * The best guess at what a receiver needs, before anything is tried.
@@ -103,13 +104,13 @@ export function bestFor(
   receiver: Receiver,
   document: Overlay | Landing,
   able: readonly Format[],
-): Change | null {
+): SendChange | null {
   const [likeliest] = backdropsFor(receiver);
   const fits = document.kind === 'landing' || sameKind(document.backdrop, likeliest);
   const backdrop = fits ? null : likeliest;
   const sent = document.kind === 'overlay' && backdrop ? { ...document, backdrop } : document;
   const readable = formatsFor(sent).filter(
-    (format) => able.includes(format) && receiver.reads.includes(format.id),
+    (format) => able.includes(format) && opens(receiver, format),
   );
   const format = readable[0];
   return format ? { format: format.id, backdrop } : null;
@@ -127,16 +128,16 @@ export function changesFor(
   receiver: Receiver,
   document: Overlay,
   able: readonly Format[],
-): readonly Change[] {
+): readonly SendChange[] {
   const backdrops = [...backdropsFor(receiver), document.backdrop];
   const changes = backdrops.flatMap((backdrop) =>
     formatsFor({ ...document, backdrop })
-      .filter((format) => able.includes(format) && receiver.reads.includes(format.id))
+      .filter((format) => able.includes(format) && opens(receiver, format))
       .slice(0, backdrop.kind === 'clear' ? 2 : 1)
-      .map((format): Change => ({ format: format.id, backdrop })),
+      .map((format): SendChange => ({ format: format.id, backdrop })),
   );
   return changes.filter((change, i) => changes.findIndex((other) => same(other, change)) === i);
 }
 
-const same = (a: Change, b: Change): boolean =>
+const same = (a: SendChange, b: SendChange): boolean =>
   a.format === b.format && JSON.stringify(a.backdrop) === JSON.stringify(b.backdrop);

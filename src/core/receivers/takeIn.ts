@@ -6,7 +6,7 @@ import { yuvMatrix } from '../matte/repairChroma';
 import type { Laying } from './types';
 
 /** One way a receiver could be set: what it takes out how strongly, or how it blends. */
-export type Setting =
+export type Treatment =
   | { readonly kind: 'as it is' }
   | { readonly kind: 'over black' }
   | {
@@ -21,7 +21,7 @@ export type Setting =
  * The settings that whoever works with a receiver could try on a file.
  * @param corner the mean colour of the file's corners, over black
  */
-export function settingsOf(laying: Laying, corner: Rgb): readonly Setting[] {
+export function treatmentsOf(laying: Laying, corner: Rgb): readonly Treatment[] {
   switch (laying.kind) {
     case 'alpha':
       return [{ kind: 'as it is' }];
@@ -73,7 +73,7 @@ export function takeIn(
   rgba: Uint8ClampedArray,
   width: number,
   height: number,
-  setting: Setting,
+  setting: Treatment,
 ): void {
   if (setting.kind === 'as it is') return;
   layOnBlack(rgba);

@@ -1,4 +1,5 @@
 import type { Rgb } from '../colour';
+import type { Codec, Medium } from '../formats';
 
 /** How a receiver lays what it read over the footage. */
 export type Laying =
@@ -28,8 +29,8 @@ export interface Receiver {
   readonly label: string;
   /** What it does with a file, and what it cannot do. */
   readonly does: string;
-  /** Formats it opens. */
-  readonly reads: readonly string[];
+  /** The codecs that it opens, by what the file is. */
+  readonly reads: Readonly<Partial<Record<Medium, readonly Codec[]>>>;
   readonly laying: Laying;
   /** Whether a file can be placed and resized once it is in; if not, it fills the frame. */
   readonly places: boolean;

@@ -1,5 +1,4 @@
-import type { GarbageMatte, MattePoint } from '../document/layers';
-import type { Layer } from '../document/layers';
+import type { GarbageMatte, MattePoint, Layer } from '../document/layers';
 import { enlargement, type Matrix } from './matrix';
 import type { Mask } from './types';
 

@@ -68,12 +68,7 @@ function lookKey(picture: LayerPicture): string | null {
   const piece = pieceOf(picture);
   if (!piece || !atRest || !content.shared) return null;
   const { outlines: _outlines, fill, ...look } = content.shared;
-  return JSON.stringify([
-    piece.of,
-    [look, fillKey(fill)],
-    wholeParts(layer),
-    frame().map(rounded),
-  ]);
+  return JSON.stringify([piece.of, [look, fillKey(fill)], wholeParts(layer), frame().map(rounded)]);
 }
 
 /** Pieces describe the same fill each in its own pixels; on the canvas they must agree. */

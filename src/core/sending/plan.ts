@@ -1,7 +1,7 @@
 import { commonStay } from '../document/edit/time';
 import type { Landing, Overlay } from '../document/types';
 import { MoonError } from '../errors';
-import { formatById, type Format } from '../formats';
+import { formatById, holdsPictures, isMoving, type Format, type PictureFormat } from '../formats';
 import { convertLength, frameOnShow, rateLabel, type Rate } from '../time';
 import { nameFrom } from './fileName';
 import type { SendSettings } from './settings';
@@ -17,6 +17,12 @@ export interface PlannedFile {
   readonly rate: Rate;
 }
 
+/** A planned file that holds pictures. */
+export type PlannedPictures = PlannedFile & { readonly format: PictureFormat };
+
+export const isPictures = (planned: PlannedFile): planned is PlannedPictures =>
+  holdsPictures(planned.format);
+
 /**
  * The files that settings ask for: one, or three where the parts are to be apart.
  * @throws MoonError 'not-found' where a format, a frame or a stay is missing
@@ -28,7 +34,7 @@ export function planFiles(
   const format = formatById(settings.format);
   if (!format) throw new MoonError('not-found', `There is no format called “${settings.format}”.`);
   const rate = settings.rate ?? document.rate;
-  if (!format.moving) {
+  if (!isMoving(format)) {
     const still = settings.still ?? Math.floor(document.length / 2);
     const frame = Math.min(document.length - 1, Math.max(0, still));
     return [{ format, part: null, frames: [frame], rate }];

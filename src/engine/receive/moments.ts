@@ -1,10 +1,12 @@
+import { isMoving } from '@/core/formats';
+import type { PlannedPictures } from '@/core/sending/plan';
 import type { Receiver } from '@/core/receivers';
-import type { PlannedFile } from '@/core/sending/plan';
 import { evenlySpread } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { fitted } from '../landedGround';
 import { stopIfAborted } from '../progress';
-import { eachFrame, openSentFile } from '../send/sentFile';
+import { FORMAT_WORK } from '../send/formats';
+import { eachFrame } from '../send/sentFile';
 
 /** A frame of a file as a receiver decoded it, in the size it keeps, and the overlay's frame meanwhile. */
 export interface Moment {
@@ -27,12 +29,12 @@ const LONGEST = 960;
 export async function takeMoments(
   { largest }: Receiver,
   file: Blob,
-  { frames, rate, format }: PlannedFile,
+  { frames, rate, format }: PlannedPictures,
   length: number,
   tried: number,
   signal: AbortSignal,
 ): Promise<readonly Moment[]> {
-  const decoded = await openSentFile(file, format);
+  const decoded = await FORMAT_WORK[format.id].open(file);
   try {
     const shrink = largest
       ? Math.min(1, largest.width / decoded.width, largest.height / decoded.height)
@@ -41,7 +43,8 @@ export async function takeMoments(
       { width: decoded.width * shrink, height: decoded.height * shrink },
       LONGEST,
     );
-    const indices = format.moving ? evenlySpread(frames.length, tried) : [0];
+    const moving = isMoving(format);
+    const indices = moving ? evenlySpread(frames.length, tried) : [0];
     const pictures: OffscreenCanvasRenderingContext2D[] = [];
     const whole = softwareContext(decoded.width, decoded.height);
     await eachFrame(decoded, indices, rate, whole, async () => {
@@ -51,7 +54,7 @@ export async function takeMoments(
       picture.drawImage(whole.canvas, 0, 0, size.width, size.height);
       pictures.push(picture);
     });
-    return format.moving
+    return moving
       ? pictures.map((picture, i) => ({ picture, overlayFrame: frames[indices[i]] }))
       : evenlySpread(length, tried).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));
   } finally {

@@ -4,7 +4,7 @@ import { MoonError } from '@/core/errors';
 import { compareFrames, type FrameDifference } from '@/core/matte/compare';
 import type { Receiver } from '@/core/receivers';
 import { differenceOf, differencePicture, type Difference } from '@/core/receivers/difference';
-import { takeIn, throughI420, type Setting } from '@/core/receivers/takeIn';
+import { takeIn, throughI420, type Treatment } from '@/core/receivers/takeIn';
 import { multiply, scaling, translation, type Box, type Matrix } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
@@ -69,7 +69,7 @@ export class TrialGround {
     return new TrialGround(bundle, crop ?? whole, ground, laidOn, receiver);
   }
 
-  async see({ overlayFrame, picture }: Moment, setting: Setting): Promise<Seen> {
+  async see({ overlayFrame, picture }: Moment, setting: Treatment): Promise<Seen> {
     const { ground, box, receiver } = this;
     const { under, alone, artwork } = await this.momentAt(overlayFrame, picture.canvas);
     const { width, height } = under.canvas;
@@ -123,7 +123,7 @@ function copyOf(canvas: OffscreenCanvas): Context {
 }
 
 /** What a receiver makes of a decoded picture. */
-function taking({ canvas }: Context, setting: Setting): Context {
+function taking({ canvas }: Context, setting: Treatment): Context {
   const { width, height } = canvas;
   const taken = copyOf(canvas);
   const frame = taken.getImageData(0, 0, width, height);

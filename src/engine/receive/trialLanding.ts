@@ -1,13 +1,13 @@
 import type { Bundle, Overlay } from '@/core/document';
 import { psnrOf, summarise } from '@/core/matte/compare';
-import { cannotOpen, receiverById, type Change, type Receiver } from '@/core/receivers';
-import { cornerColour, settingsOf, type Setting } from '@/core/receivers/takeIn';
+import { opens, receiverById, type SendChange, type Receiver } from '@/core/receivers';
+import { cornerColour, treatmentsOf, type Treatment } from '@/core/receivers/takeIn';
 import type { Box } from '@/core/scene';
-import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
+import { isPictures, onSentBackdrop, planFiles, type PlannedPictures } from '@/core/sending/plan';
 import { evenlySpread } from '@/core/time';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
-import { encode } from '../send/encoders';
+import { FORMAT_WORK } from '../send/formats';
 import { targetOf, type SendJob } from '../send/makeFile';
 import { pixels } from '../send/readBack';
 import { takeMoments, TRIED, type Moment } from './moments';
@@ -17,7 +17,7 @@ import { TrialGround, type Seen } from './trialGround';
 export interface TrialRequest {
   /** An overlay, and the settings that it was sent by. */
   readonly job: SendJob;
-  readonly planned: PlannedFile;
+  readonly planned: PlannedPictures;
   readonly file: Blob;
   /** The part of the overlay it shows, in overlay pixels; null for all. */
   readonly crop: Box | null;
@@ -40,7 +40,7 @@ export interface TrialLanding {
 
 /** A change, and how near its file would come to what was meant, dB; null when nothing would differ. */
 export interface TriedChange {
-  readonly change: Change;
+  readonly change: SendChange;
   readonly psnr: number | null;
 }
 
@@ -61,7 +61,7 @@ const TRIED_OF_CHANGE = 3;
  */
 export async function trialLanding(
   request: TrialRequest,
-  changes: readonly Change[],
+  changes: readonly SendChange[],
   progress: Progress,
   signal: AbortSignal,
 ): Promise<Trial> {
@@ -70,15 +70,16 @@ export async function trialLanding(
   const ground = await TrialGround.on(job.bundle, crop, around, receiver);
   const total = changes.length + 1;
   try {
-    const opens = cannotOpen(receiver, planned.format) === null;
-    const best = opens ? await bestSetting(ground, receiver, request, TRIED, signal) : null;
+    const best = opens(receiver, planned.format)
+      ? await bestTreatment(ground, receiver, request, TRIED, signal)
+      : null;
     const landing = best && (await reportOf(best, ground));
     const tried: TriedChange[] = [];
     for (const [i, change] of changes.entries()) {
       progress(i + 1, total);
       const sample = await sampleOf(request, change, signal);
       if (!sample) continue;
-      const { squared } = await bestSetting(ground, receiver, sample, TRIED_OF_CHANGE, signal);
+      const { squared } = await bestTreatment(ground, receiver, sample, TRIED_OF_CHANGE, signal);
       tried.push({ change, psnr: psnrOf(squared) });
     }
     progress(total, total);
@@ -89,7 +90,7 @@ export async function trialLanding(
   }
 }
 
-async function bestSetting(
+async function bestTreatment(
   ground: TrialGround,
   receiver: Receiver,
   { job, planned, file }: Pick<TrialRequest, 'job' | 'planned' | 'file'>,
@@ -101,7 +102,7 @@ async function bestSetting(
   const { canvas } = moments[0].picture;
   const corner = cornerColour(pixels(moments[0].picture), canvas.width, canvas.height);
   let best: Judged | null = null;
-  for (const setting of settingsOf(receiver.laying, corner)) {
+  for (const setting of treatmentsOf(receiver.laying, corner)) {
     const judged = await judge(ground, moments, setting, signal);
     if (!best || judged.squared < best.squared) best = judged;
   }
@@ -110,7 +111,7 @@ async function bestSetting(
 
 /** How a file looks with a receiver set in one way. */
 interface Judged {
-  readonly setting: Setting;
+  readonly setting: Treatment;
   /** Mean squared difference over all moments. */
   readonly squared: number;
   readonly meanAlphaError: number | null;
@@ -120,7 +121,7 @@ interface Judged {
 async function judge(
   ground: TrialGround,
   moments: readonly Moment[],
-  setting: Setting,
+  setting: Treatment,
   signal: AbortSignal,
 ): Promise<Judged> {
   const seen: (Pick<Seen, 'difference' | 'alpha'> & { readonly moment: Moment })[] = [];
@@ -164,7 +165,7 @@ async function reportOf(
 /** A file of only the moments that are tried, by other settings; null where the server cannot make it. */
 async function sampleOf(
   request: TrialRequest,
-  change: Change,
+  change: SendChange,
   signal: AbortSignal,
 ): Promise<Pick<TrialRequest, 'job' | 'planned' | 'file'> | null> {
   const settings = { ...request.job.settings, ...change };
@@ -172,15 +173,16 @@ async function sampleOf(
   const overlay = own.document as Overlay;
   const bundle = { ...own, document: onSentBackdrop(overlay, settings) };
   const [whole] = planFiles(overlay, settings);
+  if (!isPictures(whole)) return null;
   const sampled = evenlySpread(whole.frames.length, TRIED_OF_CHANGE);
   const frames = sampled.map((index) => whole.frames[index]);
-  const planned = { ...whole, frames };
+  const planned: PlannedPictures = { ...whole, frames };
   const { crop } = request;
   const artist = new Artist();
   try {
     const target = targetOf(bundle, settings, planned, crop, null);
     const unwatched = () => undefined;
-    const file = await encode({
+    const file = await FORMAT_WORK[planned.format.id].encode({
       ...{ artist, bundle, settings, planned, target, crop, signal },
       ...{ progress: unwatched, onWait: unwatched },
     });

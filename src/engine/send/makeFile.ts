@@ -1,7 +1,8 @@
 import type { Bundle, Overlay } from '@/core/document';
-import { sentSize } from '@/core/formats';
+import { holdsPictures, sentSize } from '@/core/formats';
 import { firstSettings, type SendSettings } from '@/core/sending/settings';
 import {
+  isPictures,
   onSentBackdrop,
   plannedName,
   planFiles,
@@ -19,7 +20,7 @@ import { Artist } from '../artist';
 import type { Progress } from '../progress';
 import { Mixer } from '../sound/mixer';
 import { artworkBounds } from './crop';
-import { encode } from './encoders';
+import { FORMAT_WORK } from './formats';
 import { readBack, type ReadBack } from './readBack';
 import { landedOverlays, makeTimeline } from './timeline';
 import type { EncodeTarget, Making } from './types';
@@ -61,7 +62,7 @@ export const workOf = ({ settings }: SendJob, { format, frames }: PlannedFile): 
   steps: [
     ...(settings.crop ? (['looking'] as const) : []),
     'making',
-    ...(format.timeline ? [] : (['reading back'] as const)),
+    ...(holdsPictures(format) ? (['reading back'] as const) : []),
   ],
 });
 
@@ -71,7 +72,7 @@ export const workOf = ({ settings }: SendJob, { format, frames }: PlannedFile): 
  */
 export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch): Promise<Made> {
   const { settings } = job;
-  if (planned.format.timeline) return makeLandingTimeline(job, planned, watch);
+  if (!isPictures(planned)) return makeLandingTimeline(job, planned, watch);
   const bundle = { ...job.bundle, document: onSentBackdrop(job.bundle.document, settings) };
   const sound = soundOf(bundle, planned);
   const artist = new Artist();
@@ -92,7 +93,7 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
       progress: progressOf('making'),
       onWait: (ahead) => onStage(ahead > 0 ? { kind: 'waiting', ahead } : { kind: 'making' }),
     };
-    const file = await encode(work);
+    const file = await FORMAT_WORK[planned.format.id].encode(work);
     onStage({ kind: 'reading back' });
     const report = await readBack(file, { ...work, progress: progressOf('reading back') });
     return { ...sentAs(job, planned, target), file, crop, readBack: report };

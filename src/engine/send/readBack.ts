@@ -6,7 +6,8 @@ import { softwareContext } from '@/paint/browserTools';
 import { openInput } from '../frameReader';
 import { stopIfAborted } from '../progress';
 import { edgePicture } from './edgePicture';
-import { differs, eachFrame, openSentFile } from './sentFile';
+import { FORMAT_WORK } from './formats';
+import { differs, eachFrame } from './sentFile';
 import type { EncodeTarget, Making } from './types';
 
 /** Frames whose pixels are compared; all frames are counted. */
@@ -71,7 +72,7 @@ export async function compareFile(
   expectedOf: (meant: Context) => Uint8ClampedArray,
 ): Promise<Truth & { readonly meanColour: number }> {
   const { format, frames } = planned;
-  const decoded = await openSentFile(file, format);
+  const decoded = await FORMAT_WORK[format.id].open(file);
   const differences: FrameDifference[] = [];
   let edge: Blob | null = null;
   try {

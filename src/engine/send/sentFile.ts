@@ -1,12 +1,6 @@
 import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { MoonError } from '@/core/errors';
-import type { Format } from '@/core/formats';
-import { readApng } from '@/core/formats/files/apng';
-import type { MovingPicture, ReadFile, Stretch } from '@/core/formats/files/movingPicture';
-import { readPngMovie } from '@/core/formats/files/pngMovie';
-import { readGif } from '@/core/formats/files/readGif';
-import { readStoredZip } from '@/core/formats/files/storedZip';
-import { readWebp } from '@/core/formats/files/webp';
+import type { ByteRange, MovingPicture, ReadFile } from '@/core/formats/files/movingPicture';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { openInput } from '../frameReader';
 import { loadResvg } from '../resvg';
@@ -52,42 +46,23 @@ export interface Decoded {
   readonly close: () => void;
 }
 
-/** @throws MoonError 'read-back-differs' where it cannot be opened */
-export function openSentFile(file: Blob, format: Format): Promise<Decoded> {
-  if (format.outlines) return openOutlines(file);
-  if (!format.moving) return openStill(file);
-  const pictures = PICTURES[format.id];
-  return pictures ? openPictures(file, pictures) : openVideo(file);
+/** How pictures lie in a file, and what each of them is. */
+export interface PicturesIn {
+  readonly open: (read: ReadFile, bytes: number) => Promise<MovingPicture>;
+  readonly type: string;
 }
 
-type OpenPictures = (read: ReadFile, bytes: number) => Promise<MovingPicture>;
-
 /** Pictures that lie in a file as they are. */
-const placed =
-  (places: (read: ReadFile, bytes: number) => Promise<readonly Stretch[]>): OpenPictures =>
+export const placed =
+  (places: (read: ReadFile, bytes: number) => Promise<readonly ByteRange[]>): PicturesIn['open'] =>
   async (read, bytes) => {
     const pictures = await places(read, bytes);
     const still = (index: number) => read(pictures[index].from, pictures[index].to);
     return { frames: pictures.length, still };
   };
 
-/** Formats made of whole pictures: how each is looked through, and what its pictures are. */
-const PICTURES: Readonly<Record<string, { readonly open: OpenPictures; readonly type: string }>> = {
-  'png-frames': { open: placed(readStoredZip), type: 'image/png' },
-  'png-mov': {
-    open: placed(async (read, bytes) => (await readPngMovie(read, bytes)).pictures),
-    type: 'image/png',
-  },
-  apng: { open: readApng, type: 'image/png' },
-  webp: { open: readWebp, type: 'image/webp' },
-  gif: { open: readGif, type: 'image/gif' },
-};
-
 /** A file that holds whole pictures, each decoded by itself. */
-async function openPictures(
-  file: Blob,
-  { open, type }: (typeof PICTURES)[string],
-): Promise<Decoded> {
+export async function openPictures(file: Blob, { open, type }: PicturesIn): Promise<Decoded> {
   const read: ReadFile = async (from, to) =>
     new Uint8Array(await file.slice(from, to).arrayBuffer());
   const pictures = await open(read, file.size).catch(() => {
@@ -115,14 +90,16 @@ async function openPictures(
   };
 }
 
-async function openOutlines(file: Blob): Promise<Decoded> {
+/** @throws MoonError 'read-back-differs' where it cannot be opened */
+export async function openOutlines(file: Blob): Promise<Decoded> {
   const { Resvg } = await loadResvg();
   const drawn = new Resvg(await file.text()).render();
   const png = drawn.asPng() as Uint8Array<ArrayBuffer>;
   return openStill(new Blob([png], { type: 'image/png' }));
 }
 
-async function openStill(file: Blob): Promise<Decoded> {
+/** @throws MoonError 'read-back-differs' where it cannot be opened */
+export async function openStill(file: Blob): Promise<Decoded> {
   const bitmap = await createImageBitmap(file);
   return {
     width: bitmap.width,
@@ -135,7 +112,8 @@ async function openStill(file: Blob): Promise<Decoded> {
   };
 }
 
-async function openVideo(file: Blob): Promise<Decoded> {
+/** @throws MoonError 'read-back-differs' where it cannot be opened */
+export async function openVideo(file: Blob): Promise<Decoded> {
   const input = openInput(new BlobSource(file));
   const track = await input.getPrimaryVideoTrack();
   if (!track) throw differs('it holds no video');

@@ -1,13 +1,11 @@
-import { BlobSource, EncodedPacketSink } from 'mediabunny';
 import { EnlargedPictures } from '@/core/check';
 import type { Bundle } from '@/core/document';
 import { sceneAt } from '@/core/scene';
 import { estimatedBytes, sampleRuns } from '@/core/sending/estimate';
-import { onSentBackdrop, planFiles, type PlannedFile } from '@/core/sending/plan';
+import { onSentBackdrop, planFiles, isPictures, type PlannedPictures } from '@/core/sending/plan';
 import { Artist } from '../artist';
-import { openInput } from '../frameReader';
 import type { Progress } from '../progress';
-import { encode } from './encoders';
+import { FORMAT_WORK } from './formats';
 import { targetOf, type SendJob } from './makeFile';
 import { compareFile, pixels, type Truth } from './readBack';
 import type { Making } from './types';
@@ -30,14 +28,15 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
   const { settings } = job;
   const bundle = { ...job.bundle, document: onSentBackdrop(job.bundle.document, settings) };
   const files = planFiles(bundle.document, settings);
-  const { format, rate } = files[0];
-  if (format.timeline) return null;
+  const [first] = files;
+  if (!isPictures(first)) return null;
+  const { format, rate } = first;
   const frames = files.flatMap((file) => file.frames);
   const artist = new Artist();
   try {
     const moves = await movesOf(artist, bundle, frames);
     const runs = sampleRuns(moves, format);
-    const sampled: PlannedFile = {
+    const sampled: PlannedPictures = {
       format,
       rate,
       part: null,
@@ -49,9 +48,10 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
       ...{ artist, bundle, settings, planned: sampled, target, crop: null },
       ...{ progress: UNWATCHED, onWait: () => undefined, signal },
     };
+    const { encode, frameBytes } = FORMAT_WORK[format.id];
     const file = await encode(work);
     const { meanColour: _colour, ...truth } = await compareFile(file, work, pixels);
-    const sizes = format.between ? await packetSizes(file) : null;
+    const sizes = await frameBytes(file);
     const enlarged = (await mostEnlarged(work)) * settings.scale;
     const bytes = estimatedBytes({ runs, moves, rate }, file.size, sizes);
     return { ...truth, bytes, enlarged };
@@ -84,19 +84,4 @@ async function mostEnlarged({ artist, bundle, planned }: Making): Promise<number
     pictures.add(sceneAt(bundle.document, frame, assets).items, frame);
   }
   return Math.max(0, ...pictures.all().map(({ scale }) => scale));
-}
-
-/** Bytes of each frame of a video, with those of its alpha. */
-async function packetSizes(file: Blob): Promise<readonly number[]> {
-  const input = openInput(new BlobSource(file));
-  try {
-    const track = (await input.getPrimaryVideoTrack())!;
-    const sizes: number[] = [];
-    for await (const packet of new EncodedPacketSink(track).packets()) {
-      sizes.push(packet.byteLength + (packet.sideData.alpha?.byteLength ?? 0));
-    }
-    return sizes;
-  } finally {
-    input.dispose();
-  }
 }

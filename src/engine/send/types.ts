@@ -1,5 +1,5 @@
 import type { Bundle } from '@/core/document';
-import type { PlannedFile } from '@/core/sending/plan';
+import type { PlannedPictures } from '@/core/sending/plan';
 import type { SendSettings } from '@/core/sending/settings';
 import type { Box } from '@/core/scene';
 import type { Stereo } from '@/core/sound/types';
@@ -33,7 +33,7 @@ export interface Making {
   /** Its document is on the backdrop that the file has. */
   readonly bundle: Bundle;
   readonly settings: SendSettings;
-  readonly planned: PlannedFile;
+  readonly planned: PlannedPictures;
   readonly target: EncodeTarget;
   /** The part of the document it shows, in document pixels; null for all. */
   readonly crop: Box | null;

@@ -7,30 +7,10 @@ import { Tabs } from '@/ui/Tabs';
 import { Words } from '@/ui/Words';
 import { CutBar } from './CutBar';
 import { LayerMenu } from './LayerMenu';
-import { useEditing, type Section } from './editing';
-import { EdgesSection } from './sections/EdgesSection';
-import { FootageSection } from './sections/FootageSection';
-import { GroupSection } from './sections/GroupSection';
-import { KeySection } from './sections/KeySection';
-import { InkSection } from './sections/InkSection';
-import { LookSection } from './sections/LookSection';
-import { MovesSection, TriedMoveBar } from './sections/MovesSection';
-import { NestedSection } from './sections/NestedSection';
-import { PlaceSection } from './sections/PlaceSection';
+import { useEditing } from './editing';
+import { sectionsOf } from './sections';
+import { TriedMoveBar } from './sections/MovesSection';
 import { SeveralSection } from './sections/SeveralSection';
-import { ShapeSection } from './sections/ShapeSection';
-import { TimeSection } from './sections/TimeSection';
-import { WordsSection } from './sections/WordsSection';
-
-const WHAT: Readonly<Record<Layer['kind'], string>> = {
-  words: 'Words',
-  shape: 'Shape',
-  picture: 'Picture',
-  clip: 'Clip',
-  group: 'Group',
-  overlay: 'Overlay',
-  ink: 'Drawing',
-};
 
 interface LayerInspectorProps {
   /** Layers are being chosen one after the other. */
@@ -84,41 +64,30 @@ interface LayerSheetProps {
 
 function LayerSheet({ layer, tools }: LayerSheetProps) {
   const { section, setSection, tried, tryMove } = useEditing();
-  const keyable = layer.kind === 'picture' || layer.kind === 'clip';
-  const shown = section === 'key' && !keyable ? 'what' : section;
-  const tabs: readonly { value: Section; label: string }[] = [
-    { value: 'what', label: WHAT[layer.kind] },
-    ...(keyable ? [{ value: 'key' as const, label: 'Key' }] : []),
-    { value: 'time', label: 'Time' },
-    { value: 'look', label: 'Look' },
-    { value: 'place', label: 'Place' },
-    { value: 'edges', label: 'Edges' },
-    { value: 'moves', label: 'Moves' },
-  ];
-  const open = (next: Section) => {
+  const sections = sectionsOf(layer.kind);
+  const shown = sections.find(({ name }) => name === section) ?? sections[0];
+  const open = (next: string) => {
     if (tried) tryMove(null);
     setSection(next);
   };
   return (
     <Sheet
-      page={shown}
+      page={shown.name}
       top={
         <View style={styles.top}>
           <View style={styles.tabs}>
-            <Tabs tabs={tabs} value={shown} onChange={open} />
+            <Tabs
+              tabs={sections.map(({ name, label }) => ({ value: name, label }))}
+              value={shown.name}
+              onChange={open}
+            />
           </View>
           {tools}
         </View>
       }
       foot={<PendingBar layer={layer} />}
     >
-      {shown === 'what' ? <WhatSection key={layer.id} layer={layer} /> : null}
-      {shown === 'key' && keyable ? <KeySection key={layer.id} layer={layer} /> : null}
-      {shown === 'time' ? <TimeSection key={layer.id} layer={layer} /> : null}
-      {shown === 'look' ? <LookSection key={layer.id} layer={layer} /> : null}
-      {shown === 'place' ? <PlaceSection key={layer.id} layer={layer} /> : null}
-      {shown === 'edges' ? <EdgesSection key={layer.id} layer={layer} /> : null}
-      {shown === 'moves' ? <MovesSection key={layer.id} layer={layer} /> : null}
+      <shown.Content key={`${layer.id} ${shown.name}`} layer={layer} />
     </Sheet>
   );
 }
@@ -128,24 +97,6 @@ function PendingBar({ layer }: { readonly layer: Layer }) {
   const { cut, tried } = useEditing();
   if (cut?.layer === layer.id) return <CutBar layer={layer} cut={cut} />;
   return tried ? <TriedMoveBar tried={tried} /> : null;
-}
-
-function WhatSection({ layer }: { readonly layer: Layer }) {
-  switch (layer.kind) {
-    case 'words':
-      return <WordsSection layer={layer} />;
-    case 'shape':
-      return <ShapeSection layer={layer} />;
-    case 'picture':
-    case 'clip':
-      return <FootageSection layer={layer} />;
-    case 'group':
-      return <GroupSection layer={layer} />;
-    case 'overlay':
-      return <NestedSection layer={layer} />;
-    case 'ink':
-      return <InkSection layer={layer} />;
-  }
 }
 
 const styles = StyleSheet.create({

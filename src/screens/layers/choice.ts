@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { timeLayers } from '@/core/motion/timing';
 import type { Player } from '@/store/player';
-import type { Cut, Picking, Section, TriedMove, View } from './editing';
+import type { Cut, Picking, TriedMove, View } from './editing';
 import { withMove } from './sections/MovesSection';
 
 /** What is chosen, down to a letter, a move or a point of a path, and what of it is looked at. */
@@ -14,7 +14,7 @@ export function useChoice(document: Overlay | Landing) {
   const [openMatte, setOpenMatte] = useState<string | null>(null);
   const [cut, setCut] = useState<Cut | null>(null);
   const [several, setSeveral] = useState(false);
-  const [section, setSection] = useState<Section>('what');
+  const [section, setSection] = useState('what');
   const [view, setView] = useState<View>('result');
   const [divider, setDivider] = useState<number | null>(null);
   const [picking, pick] = useState<Picking | null>(null);

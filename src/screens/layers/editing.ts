@@ -12,8 +12,6 @@ export interface TriedMove {
   readonly phase: Phase;
 }
 
-export type Section = 'what' | 'key' | 'time' | 'look' | 'place' | 'edges' | 'moves';
-
 /** What of the chosen layer the stage shows. */
 export type View = StageMode['kind'];
 
@@ -28,8 +26,9 @@ export interface Editing {
   readonly selection: readonly string[];
   readonly select: (ids: readonly string[]) => void;
   /** Which settings of a layer are open. */
-  readonly section: Section;
-  readonly setSection: (section: Section) => void;
+  /** The name of the section that is open. */
+  readonly section: string;
+  readonly setSection: (section: string) => void;
   /** The letter of the chosen words that is set by itself; null for all of them. */
   readonly letter: number | null;
   readonly chooseLetter: (letter: number | null) => void;

@@ -2,10 +2,10 @@ import { useCallback } from 'react';
 import { changeLayer, updateLayer, type Layer, type LayerPatch } from '@/core/document';
 import { useEditing } from './editing';
 
-export type Change = (patch: LayerPatch, gesture?: string | null) => void;
+export type ChangeLayer = (patch: LayerPatch, gesture?: string | null) => void;
 
 /** Changes one layer by a patch. */
-export function useChange(id: string): Change {
+export function useChange(id: string): ChangeLayer {
   const { edit } = useEditing();
   return useCallback(
     (patch, gesture = null) => edit((document) => updateLayer(document, id, patch), gesture),

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
-import { formatById } from '@/core/formats';
+import { formatById, holdsPictures, isFootage } from '@/core/formats';
 import { rateLabel, timecode } from '@/core/time';
 import { importSent } from '@/store/media';
 import { selectCheckState } from '@/store/selectors';
@@ -119,7 +119,7 @@ function Send({ bundle, go, heading }: SendProps) {
             <Formats sending={sending} trials={trials} />
           </View>
           <View style={[styles.column, wide && styles.half]}>
-            {chosen && !chosen.format.timeline ? (
+            {chosen && holdsPictures(chosen.format) ? (
               <SettingsCard
                 {...{ document, format: chosen.format, settings, change }}
                 trial={trials.of(chosen.format.id) ?? null}
@@ -166,8 +166,7 @@ function Send({ bundle, go, heading }: SendProps) {
 /** Files of a kind that footage comes in, one at a time. */
 function footageOf({ sents }: Delivery, bringIn: (sent: Sent) => void): (() => void) | null {
   const [sent] = sents;
-  const { timeline, id } = formatById(sent.format)!;
-  return sents.length > 1 || timeline || id === 'png-frames' ? null : () => bringIn(sent);
+  return sents.length === 1 && isFootage(formatById(sent.format)!) ? () => bringIn(sent) : null;
 }
 
 /** Making files, with what is being worked on. */

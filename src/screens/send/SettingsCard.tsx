@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import type { Backdrop, Landing, Overlay } from '@/core/document';
-import { sentSize, type Format } from '@/core/formats';
+import { isMoving, sentSize, type Format } from '@/core/formats';
 import { NAME_PARTS } from '@/core/sending/fileName';
 import type { Dither, SendSettings } from '@/core/sending/settings';
 import { framesToSeconds, RATES, rateLabel, sameRate } from '@/core/time';
@@ -62,9 +62,9 @@ export function SettingsCard(props: SettingsProps & { readonly trial: FormatTria
           onChange={(next) => change({ crop: next })}
         />
       ) : null}
-      {format.moving ? <SpanFields {...props} /> : <StillField {...props} />}
+      {isMoving(format) ? <SpanFields {...props} /> : <StillField {...props} />}
       {document.kind === 'overlay' ? <BackdropFields {...props} /> : null}
-      {format.moving ? <TimeFields {...props} /> : null}
+      {isMoving(format) ? <TimeFields {...props} /> : null}
       {format.hardAlpha ? <GifFields {...props} /> : null}
       <Fold label="File name" icon="file-outline" now={settings.fileName}>
         <TextField

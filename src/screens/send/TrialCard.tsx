@@ -3,8 +3,8 @@ import { Image, StyleSheet, View } from 'react-native';
 import type { Overlay } from '@/core/document';
 import { colourName } from '@/core/colour/names';
 import { formatById } from '@/core/formats';
-import { cannotOpen, changesFor, type Change, type Receiver } from '@/core/receivers';
-import { planFiles } from '@/core/sending/plan';
+import { cannotOpen, changesFor, type SendChange, type Receiver } from '@/core/receivers';
+import { isPictures, planFiles } from '@/core/sending/plan';
 import { work, type SendJob, type Sent, type Trial, type TrialLanding } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
@@ -31,7 +31,7 @@ interface TrialCardProps {
   /** Formats that can be made here and now. */
   readonly able: readonly string[];
   readonly trying: LongWork<TrialOf>;
-  readonly onChange: (change: Change) => void;
+  readonly onChange: (change: SendChange) => void;
 }
 
 /** The sent file itself, put through a receiver, beside what was meant. */
@@ -48,7 +48,8 @@ export function TrialCard({ sent, job, receiver, able, trying, onChange }: Trial
   const result = known ? trying.result : null;
   const start = () =>
     void run(async (report, signal) => {
-      const planned = planFiles(overlay, job.settings).find(({ part }) => part === sent.part)!;
+      const files = planFiles(overlay, job.settings).filter(isPictures);
+      const planned = files.find(({ part }) => part === sent.part)!;
       const { file, crop } = sent;
       const formats = able.flatMap((id) => formatById(id) ?? []);
       const trial = await work.trialLanding(
@@ -134,7 +135,7 @@ function Better({ trial: { landing, changes }, onChange }: BetterProps) {
   return (
     <View style={[styles.better, { backgroundColor: tokens.moonSoft }]}>
       <Words>{`${describe(best.change)} would help most: ${decibels(best.psnr)}${before}.`}</Words>
-      <Action label="Change to that" tone="soft" onPress={() => onChange(best.change)} />
+      <Action label="SendChange to that" tone="soft" onPress={() => onChange(best.change)} />
     </View>
   );
 }
@@ -174,7 +175,7 @@ function Pictures({ landing }: { readonly landing: TrialLanding }) {
   );
 }
 
-function describe({ format, backdrop }: Change): string {
+function describe({ format, backdrop }: SendChange): string {
   const label = formatById(format)!.label;
   if (backdrop === null) return `Sending it as ${label}`;
   return backdrop.kind === 'clear'

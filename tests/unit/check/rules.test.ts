@@ -1,4 +1,4 @@
-import { contrastRound, landedIn, missingIn, type Landed } from '@/core/check';
+import { contrastRound, landedFrame, landedIn, missingIn, type Landed } from '@/core/check';
 import {
   addLayer,
   createFootageLayer,
@@ -6,6 +6,7 @@ import {
   createLanding,
   type Layer,
   type Overlay,
+  type OverlayLayer,
 } from '@/core/document';
 import { formatById } from '@/core/formats';
 import { NEUTRAL } from '@/core/document/layers';
@@ -206,6 +207,31 @@ describe('where it lands', () => {
     expect(found).toMatchObject({ name: 'Episode', width: 1280, height: 720 });
     expect(found.matrix).toEqual([0.5, 0, 0, 0.5, 160, 230]);
     expect(landedIn(landing, moving.id, assets)).toBeNull();
+  });
+
+  it('is judged by when it comes on show there, not by where its layer was first put', () => {
+    const landing = createLanding({ id: 'landing', created: 0 }, 'Episode', video());
+    const layer = createLanded('own', landing, moving) as OverlayLayer;
+    const arriving = move('in', 'fade', 'arrive', at(45));
+    const later = { ...layer, moves: [arriving], lead: 1 };
+    const there = addLayer(landing, later);
+    // Rates of 24 and 25: frame 0 is held for a second, and frame 12 comes half a second after that.
+    expect(landedFrame(there, later, moving, 0)).toBe(45 + 25);
+    expect(landedFrame(there, later, moving, 12)).toBe(45 + 38);
+    const driven = {
+      ...later,
+      keyframes: {
+        x: [
+          { frame: 0, value: 0, easing: 'linear' as const },
+          { frame: 45, value: 640, easing: 'linear' as const },
+        ],
+      },
+    };
+    const found = landedIn(addLayer(landing, driven), moving.id, {
+      ...assets,
+      overlay: () => moving,
+    })!;
+    expect(found.matrix[4]).toBeCloseTo(640 - (found.matrix[0] * moving.width) / 2);
   });
 });
 

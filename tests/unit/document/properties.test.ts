@@ -109,7 +109,11 @@ const counting = () => {
   return () => `new-${count++}`;
 };
 
-const forAll = ({ name, ...property }: AnyProperty, kind: LayerKind, holds: (layer: Layer) => void) =>
+const forAll = (
+  { name, ...property }: AnyProperty,
+  kind: LayerKind,
+  holds: (layer: Layer) => void,
+) =>
   fc.assert(
     fc.property(arbitraryOf({ name, ...property } as AnyProperty), (value) =>
       holds(layerWith(kind, name, value)),
@@ -188,7 +192,10 @@ describe('every property of every kind of layer', () => {
 
   it.each(ALL)('%s: can be undone', (_what, kind, property) => {
     forAll(property, kind, (layer) => {
-      const store = configureStore({ reducer: kitReducer, middleware: () => [] as never });
+      const store = configureStore({
+        reducer: kitReducer,
+        middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
+      });
       const document = documentOf(LAYERS[kind]);
       store.dispatch(documentAdded(document));
       store.dispatch(documentChanged({ document: documentOf(layer), gesture: null }));
@@ -251,7 +258,9 @@ describe('every property of every kind of layer', () => {
 
   /** What lies in the group that halves are gathered in. */
   const itemsWithin = (items: ReturnType<typeof sceneAt>['items']) =>
-    items.flatMap((item) => (item.kind === 'group' && item.masks.length === 0 ? item.items : [item]));
+    items.flatMap((item) =>
+      item.kind === 'group' && item.masks.length === 0 ? item.items : [item],
+    );
 
   it.each(ALL.filter(([, , property]) => 'plain' in property))(
     '%s: changes nothing of a layer as it came',

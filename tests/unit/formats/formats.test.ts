@@ -19,7 +19,7 @@ describe('formats', () => {
     expect(formatsFor(overlay()).at(-1)!.id).toBe('h264');
     expect(formatsFor(key)[0].id).toBe('h264');
     expect(formatsFor(overlay())).toEqual(
-      expect.arrayContaining(FORMATS.filter((format) => !format.timeline)),
+      expect.arrayContaining(FORMATS.filter(({ medium }) => medium !== 'timeline')),
     );
   });
 

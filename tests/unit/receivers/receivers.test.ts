@@ -9,9 +9,10 @@ import {
   receiverById,
   RECEIVERS,
   trouble,
+  type Receiver,
 } from '@/core/receivers';
 import { differenceOf, differencePicture } from '@/core/receivers/difference';
-import { cornerColour, settingsOf, takeIn, throughI420 } from '@/core/receivers/takeIn';
+import { cornerColour, treatmentsOf, takeIn, throughI420 } from '@/core/receivers/takeIn';
 import { overlay } from '../fixtures';
 
 const key = (colour: string): Overlay => overlay({ backdrop: { kind: 'key', colour } });
@@ -23,7 +24,15 @@ describe('receivers', () => {
     expect(RECEIVERS.length).toBeGreaterThanOrEqual(6);
     expect(new Set(RECEIVERS.map(({ id }) => id)).size).toBe(RECEIVERS.length);
     for (const { reads, does } of RECEIVERS) {
-      expect(reads.map((id) => formatById(id)).every(Boolean)).toBe(true);
+      // Whatever it says it reads is something that can be sent.
+      for (const [medium, codecs] of Object.entries(reads)) {
+        for (const codec of codecs) {
+          const named = FORMATS.filter(
+            (format) => format.medium === medium && format.codec === codec,
+          );
+          expect(named).not.toEqual([]);
+        }
+      }
       expect(does.length).toBeGreaterThan(20);
     }
     expect(receiverById('nobody')).toBeNull();
@@ -72,8 +81,17 @@ describe('receivers', () => {
       ),
     );
     expect(changes).toHaveLength(colours.length);
-    expect(changes.every(({ format }) => receiver('picked-key').reads.includes(format))).toBe(true);
+    // Read off its own words: it takes H.264 and VP9 video, GIF and PNG.
+    const readable = ['h264', 'vp9', 'gif', 'png'];
+    expect(changes.every(({ format }) => readable.includes(format))).toBe(true);
   });
+});
+
+it('a way of laying that nothing was said about is an error, not another one', () => {
+  const odd = { ...receiver('clear-video'), laying: { kind: 'mystery' } } as unknown as Receiver;
+  expect(() => trouble(odd, overlay(), formatById('vp9')!)).toThrow(/no laying.*mystery/);
+  expect(() => backdropsFor(odd)).toThrow(/mystery/);
+  expect(() => treatmentsOf(odd.laying, [0, 0, 0])).toThrow(/mystery/);
 });
 
 /** A red square with clear all round, or on a colour. */
@@ -88,7 +106,7 @@ function square(under: readonly [number, number, number, number]): Uint8ClampedA
 }
 const taken = (id: string, picture: Uint8ClampedArray, which = 0) => {
   const data = picture.slice();
-  const settings = settingsOf(receiver(id).laying, cornerColour(picture, 32, 32));
+  const settings = treatmentsOf(receiver(id).laying, cornerColour(picture, 32, 32));
   takeIn(data, 32, 32, settings[which]);
   const pixel = (x: number, y: number) => [...data.subarray((y * 32 + x) * 4).subarray(0, 4)];
   return { middle: pixel(16, 16), corner: pixel(1, 1) };

@@ -190,9 +190,11 @@ describe('the kit', () => {
     await dispatch(importFiles([new File(['1'], 'a.avi'), new File(['2'], 'b.avi')]));
     const unreadable = () => getState().session.unreadable;
     expect(unreadable().map((entry) => entry.why)).toEqual([why, why]);
-    mockImportCopy.mockImplementationOnce(async (file) => video({ id: file.name }));
+    mockImportCopy.mockImplementationOnce(async (file) =>
+      video({ id: file.name.replace('.', '-') }),
+    );
     await dispatch(importCopy(unreadable()[1].id, () => undefined, new AbortController().signal));
-    expect(Object.keys(getState().kit.footage)).toEqual(['b.avi']);
+    expect(Object.keys(getState().kit.footage)).toEqual(['b-avi']);
     dispatch(leaveUnreadable(unreadable()[0].id));
     expect(unreadable()).toEqual([]);
   });

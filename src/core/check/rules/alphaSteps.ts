@@ -1,12 +1,13 @@
-import type { CheckRule } from '../types';
-import { fine, found, NO_ARTWORK, percent, unmeasured, worstFrame } from './common';
+import { checkRule, fine, found, NO_ARTWORK, percent, unmeasured, worstFrame } from './common';
 
 /** Share of the visible artwork, in any one frame, that may be half clear. */
 const LIMIT = 0.005;
 
-export const alphaSteps: CheckRule = {
+export const alphaSteps = checkRule({
   name: 'alpha-steps',
   label: 'Soft edges in a format without them',
+  measured: 'the same, where the format has each pixel clear or not',
+  limit: `${percent(LIMIT)} of a frame`,
   judge: ({ overlay, measured, format }) => {
     if (overlay.backdrop.kind === 'key')
       return fine('The backdrop is a colour, so nothing is half clear.');
@@ -18,7 +19,6 @@ export const alphaSteps: CheckRule = {
     if (worst.share <= LIMIT)
       return fine(`At most ${percent(worst.share)} of the artwork is half clear.`);
     return found({
-      rule: 'alpha-steps',
       severity: 'hurts',
       title: `${format.label} makes soft edges hard`,
       detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is half clear; in ${format.label} each pixel is wholly clear or not at all. Choose another format in Send.`,
@@ -26,4 +26,4 @@ export const alphaSteps: CheckRule = {
       marking: 'soft',
     });
   },
-};
+});

@@ -1,13 +1,15 @@
 import { changeSize } from '../../document/edit';
-import type { CheckRule } from '../types';
-import { fine, found, NO_ARTWORK, shownSpan, unmeasured } from './common';
+
+import { checkRule, fine, found, NO_ARTWORK, shownSpan, unmeasured } from './common';
 
 /** Document pixels by which words have to lie beyond the canvas to count as cut. */
 const BEYOND = 2;
 
-export const clipped: CheckRule = {
+export const clipped = checkRule({
   name: 'clipped',
   label: 'Words cut by the canvas',
+  measured: 'how far their box reaches beyond the canvas while they stay',
+  limit: `${BEYOND} pixels`,
   judge: ({ overlay: { width, height }, measured }) => {
     if (!shownSpan(measured)) return NO_ARTWORK;
     if (measured.words.length === 0) return unmeasured('There are no words to be cut.');
@@ -18,7 +20,6 @@ export const clipped: CheckRule = {
     const frame = Math.floor((cut.words.from + cut.words.to) / 2);
     if (worst <= BEYOND) return fine('All words lie within the canvas while they stay.');
     return found({
-      rule: 'clipped',
       severity: 'hurts',
       title: `“${cut.words.name}” is cut by the canvas`,
       detail: `It reaches ${Math.round(worst)} pixels beyond the edge while it stays there.`,
@@ -37,7 +38,7 @@ export const clipped: CheckRule = {
       ],
     });
   },
-};
+});
 
 /** How far corners lie beyond the canvas, across and down. */
 const beyond = (

@@ -1,12 +1,15 @@
 import { colourName } from '../../colour/names';
 import { enlargement } from '../../scene/matrix';
 import type { FrameMeasures, Measured } from '../measure/types';
-import type { Checked, Finding, Landed, Repair, RuleOutcome } from '../types';
+import type { Checked, CheckRule, FoundByRule, Landed, Repair, RuleOutcome } from '../types';
 
 export const fine = (reason: string): RuleOutcome => ({ kind: 'fine', reason });
 export const unmeasured = (reason: string): RuleOutcome => ({ kind: 'unmeasured', reason });
 
-type Found = Pick<Finding, 'rule' | 'severity' | 'title' | 'detail' | 'frame'> & Partial<Finding>;
+type Found = Pick<FoundByRule, 'severity' | 'title' | 'detail' | 'frame'> & Partial<FoundByRule>;
+
+/** Keeps a rule's name as it is written, so that tables can be held against all of them. */
+export const checkRule = <const N extends string>(rule: CheckRule<N>): CheckRule<N> => rule;
 
 /** A finding; its picture is the plain frame, and there is no repair, where nothing else is said. */
 export const found = (finding: Found): RuleOutcome => ({

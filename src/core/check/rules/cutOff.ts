@@ -1,12 +1,14 @@
 import { addMove } from '../../document/edit';
 import type { Layer, Overlay } from '../../document/types';
 import { timeLayers } from '../../motion/timing';
-import type { CheckRule, Checked } from '../types';
-import { fine, found, NO_ARTWORK, shownSpan } from './common';
+import type { Checked } from '../types';
+import { checkRule, fine, found, NO_ARTWORK, shownSpan } from './common';
 
-export const cutOff: CheckRule = {
+export const cutOff = checkRule({
   name: 'cut-off',
   label: 'An end in mid-air',
+  measured: 'artwork on the last frame with nothing that leads out, unless it is a still or a loop',
+  limit: 'any',
   judge: (checked) => {
     const { overlay, measured } = checked;
     if (!shownSpan(measured)) return NO_ARTWORK;
@@ -18,7 +20,6 @@ export const cutOff: CheckRule = {
     const staying = endless(overlay);
     if (staying.length === 0) return fine('All that is there on the last frame is on its way out.');
     return found({
-      rule: 'cut-off',
       severity: 'hurts',
       title: 'It is cut off while it is still there',
       detail: `On the last frame ${staying.map(({ name }) => `“${name}”`).join(', ')} ${staying.length > 1 ? 'are' : 'is'} on show, and nothing leads out.`,
@@ -26,7 +27,7 @@ export const cutOff: CheckRule = {
       repairs: [{ label: 'Let it fade out', apply: fadedOut }],
     });
   },
-};
+});
 
 /** Artwork from the first frame to the last, in which nothing arrives or leaves. */
 export const isLoop = ({ overlay, measured }: Checked): boolean =>

@@ -1,11 +1,13 @@
 import { shiftLayer } from '../../document/edit';
 import type { Overlay } from '../../document/types';
-import type { CheckRule } from '../types';
-import { fine, found, fullestFrame, NO_ARTWORK, shownSpan } from './common';
 
-export const emptyFrames: CheckRule = {
+import { checkRule, fine, found, fullestFrame, NO_ARTWORK, shownSpan } from './common';
+
+export const emptyFrames = checkRule({
   name: 'empty-frames',
   label: 'Empty frames at the ends',
+  measured: 'frames with nothing before and after the artwork',
+  limit: 'any',
   judge: ({ measured }) => {
     const span = shownSpan(measured);
     if (!span) return NO_ARTWORK;
@@ -17,7 +19,6 @@ export const emptyFrames: CheckRule = {
       ...(after > 0 ? [`${after} after the last`] : []),
     ];
     return found({
-      rule: 'empty-frames',
       severity: 'polish',
       title: 'It begins or ends with nothing',
       detail: `Empty frames: ${parts.join(', ')}. In an editor they look like a clip that starts too late or ends too soon.`,
@@ -25,7 +26,7 @@ export const emptyFrames: CheckRule = {
       repairs: [{ label: 'Trim them', apply: (overlay) => trimmed(overlay, before, span.last) }],
     });
   },
-};
+});
 
 /** All layers some frames earlier, and no longer than up to the last that shows. */
 function trimmed(overlay: Overlay, before: number, last: number): Overlay {

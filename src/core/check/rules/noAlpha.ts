@@ -1,16 +1,16 @@
-import type { CheckRule } from '../types';
-import { fine, found, fullestFrame, unmeasured } from './common';
+import { checkRule, fine, found, fullestFrame, unmeasured } from './common';
 
-export const noAlpha: CheckRule = {
+export const noAlpha = checkRule({
   name: 'no-alpha',
   label: 'A format that carries transparency',
+  measured: 'a clear backdrop with a format chosen in Send that has none',
+  limit: 'any',
   judge: ({ overlay, measured, format }) => {
     if (overlay.backdrop.kind === 'key')
       return fine('The backdrop is a colour; no format is too little.');
     if (!format) return unmeasured('No format was chosen in Send yet.');
     if (format.alpha) return fine(`${format.label} carries transparency.`);
     return found({
-      rule: 'no-alpha',
       severity: 'stops',
       title: `${format.label} turns what is clear black`,
       detail: `The backdrop is clear, and ${format.label} was chosen in Send, which carries no transparency. Choose a format that does, or a key colour.`,
@@ -23,4 +23,4 @@ export const noAlpha: CheckRule = {
       ],
     });
   },
-};
+});

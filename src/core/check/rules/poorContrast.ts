@@ -1,8 +1,8 @@
 import { changeLayer } from '../../document/edit';
 import type { Layer } from '../../document/types';
 import type { WordsMeasures } from '../measure/types';
-import type { CheckRule } from '../types';
-import { fine, found, landedOr, scaleAt1080, unmeasured } from './common';
+
+import { checkRule, fine, found, landedOr, scaleAt1080, unmeasured } from './common';
 
 /** WCAG 2: large words are read from 3:1 on, others from 4.5:1 on. */
 const LARGE_RATIO = 3;
@@ -14,9 +14,11 @@ const LARGE = 48;
 /** The worst tenth of the time counts. */
 const TIME = 0.1;
 
-export const poorContrast: CheckRule = {
+export const poorContrast = checkRule({
   name: 'poor-contrast',
   label: 'Contrast of the words',
+  measured: 'WCAG 2 ratio of words with what is round them, in the worst tenth of twelve moments',
+  limit: `${LARGE_RATIO} : 1 large, ${RATIO} : 1`,
   judge: (checked) => {
     const { words } = checked.measured;
     if (words.length === 0) return unmeasured('There are no words to read.');
@@ -37,7 +39,6 @@ export const poorContrast: CheckRule = {
     if (ratio >= needed)
       return fine(`At least ${ratio.toFixed(1)} : 1 for nine tenths of the time.`);
     return found({
-      rule: 'poor-contrast',
       severity: 'hurts',
       title: `“${entry.name}” is hard to make out`,
       detail: `In the worst tenth of its time its contrast is ${ratio.toFixed(1)} : 1 or less; ${needed} : 1 is needed at its size.`,
@@ -51,7 +52,7 @@ export const poorContrast: CheckRule = {
       ],
     });
   },
-};
+});
 
 /** The ratio that is reached for nine tenths of the time, and the frame of the least. */
 function worstTenth({ contrast }: WordsMeasures): { ratio: number; frame: number } | null {

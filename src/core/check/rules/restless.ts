@@ -1,14 +1,16 @@
 import { timeLayers } from '../../motion/timing';
 import type { Overlay, WordsLayer } from '../../document/types';
-import type { CheckRule } from '../types';
-import { fine, found, unmeasured } from './common';
+
+import { checkRule, fine, found, unmeasured } from './common';
 
 /** Moves at once that words may make while they should be read. */
 const LIMIT = 4;
 
-export const restless: CheckRule = {
+export const restless = checkRule({
   name: 'restless',
   label: 'Words that keep still',
+  measured: 'moves that run at once on words',
+  limit: `more than ${LIMIT}`,
   judge: ({ overlay, measured }) => {
     if (measured.words.length === 0) return unmeasured('There are no words to read.');
     const [worst] = overlay.layers
@@ -19,14 +21,13 @@ export const restless: CheckRule = {
       return fine(`At most ${worst?.count ?? 0} moves at once while words stay.`);
     }
     return found({
-      rule: 'restless',
       severity: 'note',
       title: `“${worst.layer.name}” is restless`,
       detail: `While it should be read, ${worst.count} moves run on it at once.`,
       frame: worst.frame,
     });
   },
-};
+});
 
 /** The most stay moves that run at once, and the frame at which the last of them begins. */
 function mostAtOnce(overlay: Overlay, layer: WordsLayer): { count: number; frame: number } {

@@ -3,15 +3,17 @@ import { changeLayer } from '../../document/edit';
 import { boxAround } from '../../scene/box';
 import { apply, enlargement } from '../../scene/matrix';
 import type { WordsMeasures } from '../measure/types';
-import type { CheckRule, Landed } from '../types';
-import { fine, found, landedOr, unmeasured } from './common';
+import type { Landed } from '../types';
+import { checkRule, percent, fine, found, landedOr, unmeasured } from './common';
 
 /** EBU R 95: graphics keep this share of the picture's sides free. */
 const MARGIN = 0.05;
 
-export const safeArea: CheckRule = {
+export const safeArea = checkRule({
   name: 'safe-area',
   label: 'The safe area',
+  measured: `how far words reach into the outer ${percent(MARGIN)} (EBU R 95)`,
+  limit: '1 pixel',
   judge: (checked) => {
     const landed = landedOr(checked);
     const { words } = checked.measured;
@@ -24,7 +26,6 @@ export const safeArea: CheckRule = {
     const { entry, far, dx, dy } = worst;
     const own = enlargement(landed.matrix);
     return found({
-      rule: 'safe-area',
       severity: 'polish',
       title: `“${entry.name}” lies too near the picture’s edge`,
       detail: `It reaches ${Math.round(far)} pixels into the outer 5 %, which some screens and players cover.`,
@@ -38,7 +39,7 @@ export const safeArea: CheckRule = {
       ],
     });
   },
-};
+});
 
 /** How far words lie outside, and the way that leads in, in pixels of the landing. */
 function outside({ quad }: WordsMeasures, { width, height, matrix }: Landed) {

@@ -1,14 +1,16 @@
 import { hardenedLayer } from '../../document/layerParts';
 import type { Layer, Overlay } from '../../document/types';
-import type { CheckRule, Repair } from '../types';
-import { fine, found, makeClear, NO_ARTWORK, percent, worstFrame } from './common';
+import type { Repair } from '../types';
+import { checkRule, fine, found, makeClear, NO_ARTWORK, percent, worstFrame } from './common';
 
 /** Share of the visible artwork, in any one frame, that may be half clear. */
 const LIMIT = 0.005;
 
-export const softEdges: CheckRule = {
+export const softEdges = checkRule({
   name: 'soft-edges',
   label: 'Soft edges on a key colour',
+  measured: 'half-clear pixels that antialiasing does not explain',
+  limit: `${percent(LIMIT)} of a frame`,
   judge: ({ overlay, measured }) => {
     if (overlay.backdrop.kind === 'clear') {
       return fine('The backdrop is clear, so softness is kept.');
@@ -19,7 +21,6 @@ export const softEdges: CheckRule = {
       return fine(`At most ${percent(worst.share)} of the artwork is half clear.`);
     }
     return found({
-      rule: 'soft-edges',
       severity: 'hurts',
       title: 'Half-clear parts will keep a rim of the key colour',
       detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is half clear: a shadow, a fade or see-through colour. A key colour cannot carry that.`,
@@ -28,7 +29,7 @@ export const softEdges: CheckRule = {
       repairs: overlay.layers.some(hasSoftLook) ? [makeClear, hardenEdges] : [makeClear],
     });
   },
-};
+});
 
 const hasSoftLook = (layer: Layer): boolean => hardenedLayer(layer) !== layer;
 

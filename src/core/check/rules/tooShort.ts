@@ -1,15 +1,17 @@
 import { stretchStay } from '../../document/edit';
 import { framesToSeconds, secondsToFrames } from '../../time';
-import type { CheckRule } from '../types';
-import { fine, found, unmeasured } from './common';
+
+import { checkRule, fine, found, unmeasured } from './common';
 
 /** The usual reading speed of subtitles, and the time it takes to notice that there is something. */
 const CHARACTERS_A_SECOND = 17;
 const NOTICING = 0.5;
 
-export const tooShort: CheckRule = {
+export const tooShort = checkRule({
   name: 'too-short',
   label: 'Time to read',
+  measured: `time on show against ${NOTICING} s and ${CHARACTERS_A_SECOND} characters a second`,
+  limit: 'any',
   judge: ({ overlay, measured }) => {
     const { rate } = overlay;
     if (measured.words.length === 0) return unmeasured('There are no words to read.');
@@ -23,7 +25,6 @@ export const tooShort: CheckRule = {
     if (shown >= needed) return fine('All words stay long enough to be read.');
     const more = secondsToFrames(needed - shown, rate) + 1;
     return found({
-      rule: 'too-short',
       severity: 'hurts',
       title: `“${words.name}” is gone before it can be read`,
       detail: `It is there for ${shown.toFixed(1)} s; its ${words.characters} characters take ${needed.toFixed(1)} s.`,
@@ -36,4 +37,4 @@ export const tooShort: CheckRule = {
       ],
     });
   },
-};
+});

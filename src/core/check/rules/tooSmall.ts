@@ -1,15 +1,17 @@
 import { changeLayer } from '../../document/edit';
-import type { CheckRule } from '../types';
-import { fine, found, landedOr, scaleAt1080, unmeasured } from './common';
+
+import { checkRule, fine, found, landedOr, scaleAt1080, unmeasured } from './common';
 
 /** A 1080-line video watched 390 pixels wide, as on a phone. */
 const WATCHED = 390 / 1920;
 const CAP_HEIGHT = 9;
 const STEM = 1;
 
-export const tooSmall: CheckRule = {
+export const tooSmall = checkRule({
   name: 'too-small',
   label: 'Words large enough for a phone',
+  measured: 'cap height and stroke of a 1080-line video seen 390 pixels wide',
+  limit: `${CAP_HEIGHT} and ${STEM} pixels`,
   judge: (checked) => {
     const landed = landedOr(checked);
     const { words } = checked.measured;
@@ -29,7 +31,6 @@ export const tooSmall: CheckRule = {
     }
     const factor = Math.max(CAP_HEIGHT / cap, STEM / Math.max(0.01, stem));
     return found({
-      rule: 'too-small',
       severity: 'hurts',
       title: `“${entry.name}” is too small for a phone`,
       detail: `Watched 390 pixels wide its capitals are ${cap.toFixed(1)} pixels high and its strokes ${stem.toFixed(1)} wide; ${CAP_HEIGHT} and ${STEM} can be read.`,
@@ -46,4 +47,4 @@ export const tooSmall: CheckRule = {
       ],
     });
   },
-};
+});

@@ -1,11 +1,13 @@
 import { changeRate } from '../../document/edit';
 import { perSecond, rateLabel } from '../../time';
-import type { CheckRule } from '../types';
-import { fine, found, fullestFrame, unmeasured } from './common';
 
-export const unevenMotion: CheckRule = {
+import { checkRule, fine, found, fullestFrame, unmeasured } from './common';
+
+export const unevenMotion = checkRule({
   name: 'uneven-motion',
   label: 'Frame rate where it lands',
+  measured: 'whether one rate goes evenly into the other',
+  limit: 'any',
   judge: ({ overlay, measured, landed }) => {
     if (!landed) return unmeasured('Land it: the frame rate there is not known yet.');
     if (measured.frames.every(({ change }) => change === 0)) return fine('Nothing in it moves.');
@@ -18,7 +20,6 @@ export const unevenMotion: CheckRule = {
     }
     const what = own > there ? 'dropped' : 'shown twice';
     return found({
-      rule: 'uneven-motion',
       severity: 'polish',
       title: 'Its motion would stutter there',
       detail: `It has ${rateLabel(overlay.rate)} frames a second and “${landed.name ?? 'the footage'}” ${rateLabel(landed.rate)}: now and then one is ${what}.`,
@@ -31,4 +32,4 @@ export const unevenMotion: CheckRule = {
       ],
     });
   },
-};
+});

@@ -1,13 +1,24 @@
 import { keyByLight } from '../measure/measurer';
-import type { CheckRule } from '../types';
-import { fine, found, makeClear, NO_ARTWORK, percent, switchKey, worstFrame } from './common';
+
+import {
+  checkRule,
+  fine,
+  found,
+  makeClear,
+  NO_ARTWORK,
+  percent,
+  switchKey,
+  worstFrame,
+} from './common';
 
 /** Share of the visible artwork, in any one frame, that may be taken for the backdrop. */
 const LIMIT = 0.0005;
 
-export const unlitArtwork: CheckRule = {
+export const unlitArtwork = checkRule({
   name: 'unlit-artwork',
   label: 'Dark artwork where black is removed',
+  measured: 'visible pixels as dark as the black, or as bright as the white',
+  limit: `${percent(LIMIT)} of a frame`,
   judge: ({ overlay: { backdrop }, measured }) => {
     const light = backdrop.kind === 'key' ? keyByLight(backdrop.colour) : null;
     if (!light) return fine('Nothing is removed by its light.');
@@ -18,7 +29,6 @@ export const unlitArtwork: CheckRule = {
       return fine(`At most ${percent(worst.share)} of the artwork is as ${kind} as the ${light}.`);
     }
     return found({
-      rule: 'unlit-artwork',
       severity: 'stops',
       title: `The ${kind} parts would vanish with the ${light}`,
       detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is so ${kind} that removing the ${light} removes it too.`,
@@ -27,4 +37,4 @@ export const unlitArtwork: CheckRule = {
       repairs: [makeClear, switchKey(measured.safestKey)],
     });
   },
-};
+});

@@ -1,14 +1,25 @@
 import { colourName } from '../../colour/names';
-import type { CheckRule } from '../types';
+
 import { keyByLight } from '../measure/measurer';
-import { fine, found, makeClear, NO_ARTWORK, percent, switchKey, worstFrame } from './common';
+import {
+  checkRule,
+  fine,
+  found,
+  makeClear,
+  NO_ARTWORK,
+  percent,
+  switchKey,
+  worstFrame,
+} from './common';
 
 /** Share of the visible artwork, in any one frame, that may vanish. */
 const LIMIT = 0.0005;
 
-export const vanishingColours: CheckRule = {
+export const vanishingColours = checkRule({
   name: 'vanishing-colours',
   label: 'Colours that vanish with the key colour',
+  measured: 'visible pixels whose chroma the key would take',
+  limit: `${percent(LIMIT)} of a frame`,
   judge: ({ overlay: { backdrop }, measured }) => {
     if (backdrop.kind === 'clear') {
       return fine('The backdrop is clear, so no colour is removed.');
@@ -24,7 +35,6 @@ export const vanishingColours: CheckRule = {
       );
     }
     return found({
-      rule: 'vanishing-colours',
       severity: 'stops',
       title: `Part of the artwork would vanish with the ${colourName(backdrop.colour)}`,
       detail: `${percent(worst.share)} of the artwork in frame ${worst.frame} is so near the key colour that removing one removes the other.`,
@@ -33,4 +43,4 @@ export const vanishingColours: CheckRule = {
       repairs: [switchKey(measured.safestKey), makeClear],
     });
   },
-};
+});

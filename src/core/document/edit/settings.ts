@@ -19,7 +19,9 @@ export function copiedLayer(stack: Stack, id: string): Layer | undefined {
 /** Lays a layer where another one is, with its edges. */
 export function withPlaceOf<S extends Stack>(stack: S, id: string, source: Layer): S {
   const layer = findLayer(stack, id);
-  return layer ? updateLayer(stack, id, withParts(layer, partsOf(source, 'place', 'edges'))) : stack;
+  return layer
+    ? updateLayer(stack, id, withParts(layer, partsOf(source, 'place', 'edges')))
+    : stack;
 }
 
 /**

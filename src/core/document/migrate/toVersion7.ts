@@ -23,5 +23,4 @@ function migratedLayer(layer: Loose): Loose {
 const migratedLetter = (letter: Loose): Loose =>
   isLoose(letter.fill) ? { ...letter, fill: withFit(letter.fill) } : letter;
 
-const withFit = (entry: Loose): Loose =>
-  entry.fit === 'pull' ? { ...entry, fit: 'fill' } : entry;
+const withFit = (entry: Loose): Loose => (entry.fit === 'pull' ? { ...entry, fit: 'fill' } : entry);

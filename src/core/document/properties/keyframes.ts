@@ -17,10 +17,8 @@ import { property, type TimeMap } from './types';
 const keyframe = shape({ frame: frames(), value: anyNumber(), easing: oneOf(EASINGS) });
 export type Keyframe = ValueOf<typeof keyframe>;
 
-const track = such(
-  list(keyframe, LIMITS.keyframes),
-  '${path} must be in order of time',
-  (keys) => keys.every((key, i) => i === 0 || key.frame > keys[i - 1].frame),
+const track = such(list(keyframe, LIMITS.keyframes), '${path} must be in order of time', (keys) =>
+  keys.every((key, i) => i === 0 || key.frame > keys[i - 1].frame),
 );
 
 /** @param channels names of all numbers that keyframes can drive */

@@ -37,7 +37,8 @@ export const letters = property({
   schema: list(letter, LIMITS.letters),
   first: () => [],
   split: 'piece',
-  hardened: (value) => value.map((entry) => ({ ...entry, fill: entry.fill && hardFill(entry.fill) })),
+  hardened: (value) =>
+    value.map((entry) => ({ ...entry, fill: entry.fill && hardFill(entry.fill) })),
   retimed: (value, { during }) =>
     value.map((entry) => ({ ...entry, delay: Math.round(during(entry.delay)) })),
 });

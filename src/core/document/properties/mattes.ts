@@ -1,14 +1,4 @@
-import {
-  between,
-  frames,
-  id,
-  LIMITS,
-  list,
-  oneOf,
-  shape,
-  such,
-  type ValueOf,
-} from '../fields';
+import { between, frames, id, LIMITS, list, oneOf, shape, such, type ValueOf } from '../fields';
 import { point } from '../values/geometry';
 import { FOOTAGE_KINDS } from '../values/kinds';
 import { property } from './types';

@@ -40,7 +40,8 @@ export const params = property({
   kinds: ['shape'],
   part: 'content',
   schema: numbers([]),
-  first: () => Object.fromEntries(SHAPE_KINDS[0].params.map(({ name, initial }) => [name, initial])),
+  first: () =>
+    Object.fromEntries(SHAPE_KINDS[0].params.map(({ name, initial }) => [name, initial])),
   split: 'piece',
 });
 

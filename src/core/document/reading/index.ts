@@ -60,7 +60,9 @@ function inWords({ name }: KitEntry, changed: number, leftOut: number): readonly
       ? [`“${name}” held ${counted(changed, 'value')} beyond what is allowed; now within it.`]
       : []),
     ...(leftOut > 0
-      ? [`${counted(leftOut, 'layer or sound', 'layers or sounds')} of “${name}” could not be read.`]
+      ? [
+          `${counted(leftOut, 'layer or sound', 'layers or sounds')} of “${name}” could not be read.`,
+        ]
       : []),
   ];
 }
@@ -106,7 +108,10 @@ export function readKitEntries(value: unknown): Read<Kit> {
   const raw = migratedKit(value) as Loose;
   const read = LISTED.map((list) => {
     const documents = Object(raw)[list] as unknown;
-    return [list, Array.isArray(documents) ? documents.map((entry) => readEntry(entry)) : documents];
+    return [
+      list,
+      Array.isArray(documents) ? documents.map((entry) => readEntry(entry)) : documents,
+    ];
   }) as readonly (readonly [string, readonly Read<KitEntry>[] | undefined])[];
   const all = read.flatMap(([, entries]) => (Array.isArray(entries) ? entries : []));
   const lists = read.map(([list, entries]) => [

@@ -5,12 +5,12 @@ import { errorsOf, type Field } from '../fields';
 export interface Mended {
   readonly value: unknown;
   /** Where something was brought within its limits. */
-  readonly changed: readonly Change[];
+  readonly changed: readonly Mend[];
   /** What could not be. */
   readonly wrong: readonly ValidationError[];
 }
 
-export interface Change {
+export interface Mend {
   readonly path: string;
   readonly before: unknown;
   readonly after: unknown;
@@ -24,7 +24,7 @@ const ROUNDS = 3;
  * What is right already is given back as the same object.
  */
 export function mended(field: Field, value: unknown): Mended {
-  const changed: Change[] = [];
+  const changed: Mend[] = [];
   let next = value;
   for (let round = 0; ; round++) {
     if (errorsOf(field, next, { abortEarly: true }).length === 0) {
@@ -41,7 +41,7 @@ export function mended(field: Field, value: unknown): Mended {
 }
 
 /** The nearest value that a limit allows; null where the error is of another kind. */
-function withinLimits({ type, params, path }: ValidationError): Change | null {
+function withinLimits({ type, params, path }: ValidationError): Mend | null {
   const before = params?.value;
   if (path === undefined) return null;
   if (typeof before === 'number' && Number.isFinite(before)) {

@@ -6,7 +6,7 @@ import {
   windowed,
   type MovingPicture,
   type ReadFile,
-  type Stretch,
+  type ByteRange,
 } from './movingPicture';
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
@@ -87,7 +87,7 @@ function delayOf({ num, den }: Rate): { num: number; den: number } {
 export async function readApng(read: ReadFile, bytes: number): Promise<MovingPicture> {
   const piece = windowed(read, bytes);
   const header = await piece(SIGNATURE.length, SIGNATURE.length + HEADER);
-  const frames: Stretch[][] = [];
+  const frames: ByteRange[][] = [];
   for (let at = SIGNATURE.length; ;) {
     const head = await piece(at, at + 8);
     const length = readBig(head, 0, 4);

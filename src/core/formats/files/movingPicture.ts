@@ -9,7 +9,7 @@ export interface MovingPicture {
 }
 
 /** Where something lies in a file, in bytes. */
-export interface Stretch {
+export interface ByteRange {
   readonly from: number;
   readonly to: number;
 }
@@ -32,5 +32,5 @@ export function windowed(read: ReadFile, bytes: number): ReadFile {
 }
 
 /** Stretches of a file, read one after the other. */
-export const readAll = (read: ReadFile, stretches: readonly Stretch[]): Promise<Uint8Array[]> =>
+export const readAll = (read: ReadFile, stretches: readonly ByteRange[]): Promise<Uint8Array[]> =>
   Promise.all(stretches.map(({ from, to }) => read(from, to)));

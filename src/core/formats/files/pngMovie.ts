@@ -1,6 +1,6 @@
 import type { Rate } from '../../time';
 import { ascii, big, concat, readBig, type GrowingFile } from './growing';
-import type { ReadFile, Stretch } from './movingPicture';
+import type { ReadFile, ByteRange } from './movingPicture';
 
 interface Size {
   readonly width: number;
@@ -142,7 +142,7 @@ function description({ width, height }: Size): Uint8Array {
 export async function readPngMovie(
   read: ReadFile,
   bytes: number,
-): Promise<{ readonly size: Size; readonly pictures: readonly Stretch[] }> {
+): Promise<{ readonly size: Size; readonly pictures: readonly ByteRange[] }> {
   for (let at = 0; at + 16 <= bytes;) {
     const head = await read(at, at + 16);
     const type = String.fromCharCode(...head.subarray(4, 8));
@@ -154,7 +154,7 @@ export async function readPngMovie(
   throw new Error('This is no QuickTime movie.');
 }
 
-function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly Stretch[] } {
+function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly ByteRange[] } {
   const find = (type: string): number => {
     const wanted = ascii(type);
     const at = moov.findIndex((_, i) => wanted.every((byte, k) => moov[i + k] === byte));

@@ -4,7 +4,7 @@ import {
   windowed,
   type MovingPicture,
   type ReadFile,
-  type Stretch,
+  type ByteRange,
 } from './movingPicture';
 
 const EXTENSION = 0x21;
@@ -23,9 +23,9 @@ export async function readGif(read: ReadFile, bytes: number): Promise<MovingPict
   const piece = windowed(read, bytes);
   const screen = await piece(0, 13);
   if (String.fromCharCode(...screen.subarray(0, 3)) !== 'GIF') throw new Error('This is no GIF.');
-  const head: Stretch = { from: 0, to: 13 + tableBytes(screen[10]) };
-  const frames: (readonly Stretch[])[] = [];
-  let control: readonly Stretch[] = [];
+  const head: ByteRange = { from: 0, to: 13 + tableBytes(screen[10]) };
+  const frames: (readonly ByteRange[])[] = [];
+  let control: readonly ByteRange[] = [];
   let at = head.to;
   for (;;) {
     const [kind, label] = await piece(at, at + 2).catch(() => piece(at, at + 1));

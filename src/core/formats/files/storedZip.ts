@@ -1,8 +1,8 @@
 import { readLittle } from './growing';
-import type { ReadFile, Stretch } from './movingPicture';
+import type { ReadFile, ByteRange } from './movingPicture';
 
 /** Where an entry's bytes lie in a file. */
-export interface EntryAt extends Stretch {
+export interface EntryAt extends ByteRange {
   readonly name: string;
 }
 

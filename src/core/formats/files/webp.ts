@@ -5,7 +5,7 @@ import {
   windowed,
   type MovingPicture,
   type ReadFile,
-  type Stretch,
+  type ByteRange,
 } from './movingPicture';
 
 /** Flags of the extended header: it moves, and it has transparency. */
@@ -93,7 +93,7 @@ export async function readWebp(read: ReadFile, bytes: number): Promise<MovingPic
   const head = await piece(0, 12);
   if (String.fromCharCode(...head.subarray(8)) !== 'WEBP') throw new Error('This is no WebP.');
   let size: Uint8Array = new Uint8Array(6);
-  const frames: Stretch[] = [];
+  const frames: ByteRange[] = [];
   for (let at = 12; at < bytes;) {
     const own = await piece(at, at + 8);
     const type = String.fromCharCode(...own.subarray(0, 4));

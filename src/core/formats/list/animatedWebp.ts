@@ -1,14 +1,15 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const animatedWebp: Format = {
+export const animatedWebp = format({
   id: 'webp',
+  medium: 'animated picture',
+  codec: 'webp',
   label: 'Animated WebP',
   extension: 'webp',
   mime: 'image/webp',
   alpha: true,
   maker: 'browser',
-  moving: true,
   loops: true,
   evenSize: false,
   goodFor: 'Small, with soft edges, plays like a picture. For web pages and streaming.',
-};
+});

@@ -1,14 +1,15 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const apng: Format = {
+export const apng = format({
   id: 'apng',
+  medium: 'animated picture',
+  codec: 'png',
   label: 'APNG',
   extension: 'apng',
   mime: 'image/apng',
   alpha: true,
   maker: 'browser',
-  moving: true,
   loops: true,
   evenSize: false,
   goodFor: 'Nothing lost, plays like a picture, large. For web pages and streaming.',
-};
+});

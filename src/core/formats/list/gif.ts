@@ -1,15 +1,16 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const gif: Format = {
+export const gif = format({
   id: 'gif',
+  medium: 'animated picture',
+  codec: 'gif',
   label: 'GIF',
   extension: 'gif',
   mime: 'image/gif',
   alpha: true,
   hardAlpha: true,
   maker: 'browser',
-  moving: true,
   loops: true,
   evenSize: false,
   goodFor: 'Drawings and small loops, everywhere. 256 colours a frame, edges hard.',
-};
+});

@@ -1,13 +1,14 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const pngMov: Format = {
+export const pngMov = format({
   id: 'png-mov',
+  medium: 'video',
+  codec: 'png',
   label: 'PNG in MOV',
   extension: 'mov',
   mime: 'video/quicktime',
   alpha: true,
   maker: 'browser',
-  moving: true,
   evenSize: false,
   goodFor: 'Nothing lost, large. For editors that read clear video, where ProRes cannot be made.',
-};
+});

@@ -1,13 +1,14 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const pngStill: Format = {
+export const pngStill = format({
   id: 'png',
+  medium: 'still',
+  codec: 'png',
   label: 'PNG still',
   extension: 'png',
   mime: 'image/png',
   alpha: true,
   maker: 'browser',
-  moving: false,
   evenSize: false,
   goodFor: 'One frame, nothing lost. For every editor that takes pictures.',
-};
+});

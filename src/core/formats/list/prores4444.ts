@@ -1,15 +1,16 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const prores4444: Format = {
+export const prores4444 = format({
   id: 'prores4444',
+  medium: 'video',
+  codec: 'prores',
   label: 'ProRes 4444',
   extension: 'mov',
   mime: 'video/quicktime',
   alpha: true,
   maker: 'server',
-  moving: true,
   sounds: true,
   evenSize: false,
   goodFor: 'Soft edges kept, edits well, large. For editors that read clear video.',
   goodForClip: 'Edits well, large. For editors that go on with the clip.',
-};
+});

@@ -1,14 +1,14 @@
-import type { Format } from '../types';
+import { format } from '../types';
 
-export const svg: Format = {
+export const svg = format({
   id: 'svg',
+  medium: 'outlines',
+  codec: 'none',
   label: 'SVG still',
   extension: 'svg',
   mime: 'image/svg+xml',
   alpha: true,
   maker: 'browser',
-  moving: false,
-  outlines: true,
   evenSize: false,
   goodFor: 'One frame as outlines, sharp at any size. Without pictures or clips.',
-};
+});

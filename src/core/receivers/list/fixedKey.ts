@@ -4,7 +4,7 @@ export const fixedKey: Receiver = {
   id: 'fixed-key',
   label: 'Removes green or blue',
   does: 'Takes out one green or one blue, always as strongly. The file fills the frame, alone over the footage.',
-  reads: ['h264', 'vp9', 'png', 'gif'],
+  reads: { video: ['h264', 'vp9'], 'animated picture': ['gif'], still: ['png'] },
   laying: {
     kind: 'fixed key',
     colours: [

@@ -4,7 +4,7 @@ export const stillsOnly: Receiver = {
   id: 'stills-only',
   label: 'Still pictures only',
   does: 'Shows one clear picture for as long as it is needed; nothing in it moves.',
-  reads: ['png'],
+  reads: { still: ['png'] },
   laying: { kind: 'alpha' },
   places: true,
   tracks: 'many',

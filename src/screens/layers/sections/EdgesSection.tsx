@@ -1,5 +1,6 @@
 import { View } from 'react-native';
 import { SIDES, type Fade, type FadeStop, type LayerMask } from '@/core/document';
+import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
@@ -9,13 +10,20 @@ import { Words } from '@/ui/Words';
 import { AnimatedField } from '../AnimatedField';
 import { useEditing } from '../editing';
 import { useChange } from '../useChange';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
 
 const nameOf = (edge: 'crop' | 'feather', side: string): string =>
   `${edge}${side[0].toUpperCase()}${side.slice(1)}`;
 
+export const edgesSection = section({
+  name: 'edges',
+  label: 'Edges',
+  kinds: LAYER_KINDS,
+  Content: EdgesSection,
+});
+
 /** Crop, soft sides, corners, fade to clear, and masks. */
-export function EdgesSection({ layer }: SectionProps) {
+function EdgesSection({ layer }: SectionProps) {
   const { crop, feather, radius } = layer.edges;
   const cropped = SIDES.filter((side) => crop[side] > 0 || layer.keyframes[nameOf('crop', side)]);
   const soft = SIDES.filter(

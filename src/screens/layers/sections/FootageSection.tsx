@@ -15,12 +15,26 @@ import { useEditing } from '../editing';
 import { FitField, FootageChoice } from './ClipTimeFields';
 import { LoudnessFields } from './LoudnessFields';
 import { RecordingFold } from './RecordingFold';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
 
 const LIMITS = { min: 1, max: 20000, step: 1, unit: 'px' } as const;
 
+export const pictureSection = section({
+  name: 'what',
+  label: 'Picture',
+  kinds: ['picture'],
+  Content: FootageSection,
+});
+
+export const clipSection = section({
+  name: 'what',
+  label: 'Clip',
+  kinds: ['clip'],
+  Content: FootageSection,
+});
+
 /** Which picture or clip, the box it lies in, and how a clip runs. */
-export function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
+function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
   const { document, edit } = useEditing();
   const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
   const change = (

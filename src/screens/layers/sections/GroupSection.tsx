@@ -5,10 +5,17 @@ import { Action } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
 import { Words } from '@/ui/Words';
 import { useEditing } from '../editing';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
+
+export const groupSection = section({
+  name: 'what',
+  label: 'Group',
+  kinds: ['group'],
+  Content: GroupSection,
+});
 
 /** What is in a group, and the way to open it for good. */
-export function GroupSection({ layer }: SectionProps<GroupLayer>) {
+function GroupSection({ layer }: SectionProps<GroupLayer>) {
   const { document, edit, select } = useEditing();
   const inside = layerTree(document.layers).get(layer.id) ?? [];
   return (

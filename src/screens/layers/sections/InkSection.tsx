@@ -6,10 +6,17 @@ import { AllStrokes } from '../../shared/AllStrokes';
 import { BoilFields } from '../../shared/BoilFields';
 import { useOpenDrawing } from '../../shared/useOpenDrawing';
 import { useEditing } from '../editing';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
+
+export const inkSection = section({
+  name: 'what',
+  label: 'Drawing',
+  kinds: ['ink'],
+  Content: InkSection,
+});
 
 /** What is drawn: the way to the pen, its colour and thickness, and its boil. */
-export function InkSection({ layer }: SectionProps<InkLayer>) {
+function InkSection({ layer }: SectionProps<InkLayer>) {
   const { document, edit } = useEditing();
   const open = useOpenDrawing(document.id);
   const change = (next: (entry: InkLayer) => InkLayer, gesture: string | null = null) =>

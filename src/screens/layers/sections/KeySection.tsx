@@ -11,6 +11,7 @@ import {
   type PictureLayer,
   type Stack,
 } from '@/core/document';
+import { FOOTAGE_KINDS } from '@/core/document/values/kinds';
 import { timeLayers } from '@/core/motion/timing';
 import { clipSeconds } from '@/core/retime/clipTime';
 import { selectFootageById } from '@/store/selectors';
@@ -27,7 +28,7 @@ import { LookAction } from '../../shared/LookAction';
 import { useLongWork } from '../../shared/useLongWork';
 import { useEditing, usePausedFrame, type View as StageView } from '../editing';
 import { MattesFold } from './MattesFold';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
 
 type FootageProps = SectionProps<PictureLayer | ClipLayer>;
 
@@ -39,8 +40,15 @@ const KINDS: readonly { value: KeySettings['kind'] | 'none'; label: string }[] =
   { value: 'known colours', label: 'All but known colours' },
 ];
 
+export const keySection = section({
+  name: 'key',
+  label: 'Key',
+  kinds: FOOTAGE_KINDS,
+  Content: KeySection,
+});
+
 /** What is taken out of a picture or clip, looked at in several ways. */
-export function KeySection({ layer }: FootageProps) {
+function KeySection({ layer }: FootageProps) {
   const { key } = layer;
   const set = useSetKey(layer);
   const choose = (kind: KeySettings['kind'] | 'none') =>

@@ -13,6 +13,7 @@ import {
   type Wall,
   type WordsLayer,
 } from '@/core/document';
+import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { isNeutral } from '@/core/scene/look';
 import { LongChoice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
@@ -22,16 +23,23 @@ import { Toggle } from '@/ui/Toggle';
 import { BoilFields } from '../../shared/BoilFields';
 import { AnimatedField } from '../AnimatedField';
 import { useEditing } from '../editing';
-import { useChange, useLayerEdit, type Change } from '../useChange';
+import { useChange, useLayerEdit, type ChangeLayer } from '../useChange';
 import { BorderFields } from './BorderFields';
 import { FillFields } from './FillFields';
 import { GhostFold } from './GhostFold';
 import { LutFields } from './LutFields';
 import { LetterChoice, LetterFields } from './LetterFields';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
+
+export const lookSection = section({
+  name: 'look',
+  label: 'Look',
+  kinds: LAYER_KINDS,
+  Content: LookSection,
+});
 
 /** Fill, opacity, border, shadow and glow, blend, and effects; of one letter too. */
-export function LookSection({ layer }: SectionProps) {
+function LookSection({ layer }: SectionProps) {
   const { letter } = useEditing();
   if (layer.kind === 'words' && letter !== null) {
     return (
@@ -113,7 +121,7 @@ function BorderFold({
   change,
 }: {
   readonly border: Border | null;
-  readonly change: Change;
+  readonly change: ChangeLayer;
 }) {
   const lines = useLines();
   const first: Border = { colour: '#231c35', width: lines(4), side: 'outside' };
@@ -128,7 +136,7 @@ function BorderFold({
 }
 
 interface FoldProps extends SectionProps {
-  readonly change: Change;
+  readonly change: ChangeLayer;
 }
 
 const OFFSET = { unit: 'px', min: -2000, max: 2000, step: 1, feel: { min: -60, max: 60 } };
@@ -226,7 +234,7 @@ function GlowFold({ layer: { glow }, change }: FoldProps) {
 
 const FIRST_WALL: Wall = { colour: '#231c35', opacity: 1 };
 
-function WallFold({ wall, change }: { readonly wall: Wall | null; readonly change: Change }) {
+function WallFold({ wall, change }: { readonly wall: Wall | null; readonly change: ChangeLayer }) {
   const set = (next: Wall | null, gesture: string | null = null) =>
     change({ wall: next } as Partial<Layer>, gesture);
   return (
@@ -297,7 +305,7 @@ const BLEND_OPTIONS = BLENDS.map((value) => ({
   label: value[0].toUpperCase() + value.slice(1),
 }));
 
-function BlendFold({ blend, change }: { readonly blend: Blend; readonly change: Change }) {
+function BlendFold({ blend, change }: { readonly blend: Blend; readonly change: ChangeLayer }) {
   return (
     <Fold label="Blend" icon="circle-opacity" now={blend}>
       <LongChoice

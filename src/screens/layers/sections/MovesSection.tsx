@@ -7,6 +7,7 @@ import {
   type Stack,
   type Phase,
 } from '@/core/document';
+import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { MOVE_KINDS, moveKind, type MoveKind } from '@/core/motion/moves';
 import { moveLength } from '@/core/motion/timing';
 import { secondsLabel } from '@/core/time';
@@ -19,7 +20,7 @@ import { useEditing, type TriedMove } from '../editing';
 import { LetterChoice } from './LetterFields';
 import { MoveCard } from './MoveCard';
 import { staggerLabel } from './staggers';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
 
 const PHASES: readonly { phase: Phase; label: string }[] = [
   { phase: 'arrive', label: 'Arrive' },
@@ -27,8 +28,15 @@ const PHASES: readonly { phase: Phase; label: string }[] = [
   { phase: 'leave', label: 'Leave' },
 ];
 
+export const movesSection = section({
+  name: 'moves',
+  label: 'Moves',
+  kinds: LAYER_KINDS,
+  Content: MovesSection,
+});
+
 /** The layer's moves by phase; a new one is played on the stage before it is added. */
-export function MovesSection({ layer }: SectionProps) {
+function MovesSection({ layer }: SectionProps) {
   const { document, openMove, setOpenMove, letter } = useEditing();
   const summary = (move: Move) =>
     `${secondsLabel(moveLength(layer, move), document.rate)} · ${staggerLabel(layer, move).toLowerCase()}`;

@@ -10,10 +10,17 @@ import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 import { useEditing, usePausedFrame } from '../editing';
 import { useLandingEdit } from '../sounds';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
+
+export const nestedSection = section({
+  name: 'what',
+  label: 'Overlay',
+  kinds: ['overlay'],
+  Content: NestedSection,
+});
 
 /** Another overlay, live: what is changed in it changes here. */
-export function NestedSection({ layer }: SectionProps<OverlayLayer>) {
+function NestedSection({ layer }: SectionProps<OverlayLayer>) {
   const router = useRouter();
   const { edit } = useEditing();
   const nested = useAppSelector((state) => selectOverlay(state, layer.overlay));

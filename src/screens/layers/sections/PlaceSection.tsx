@@ -10,6 +10,7 @@ import {
   type Corner,
   type Layer,
 } from '@/core/document';
+import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { layerAt } from '@/core/motion/channels';
 import { Action, IconAction } from '@/ui/Action';
 import { NumberField } from '@/ui/NumberField';
@@ -19,10 +20,17 @@ import { AnimatedField } from '../AnimatedField';
 import { useEditing, usePausedFrame } from '../editing';
 import { useLayerEdit } from '../useChange';
 import { QuietFold } from './QuietFold';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
+
+export const placeSection = section({
+  name: 'place',
+  label: 'Place',
+  kinds: LAYER_KINDS,
+  Content: PlaceSection,
+});
 
 /** Where the layer is, on the canvas and in the stack; numbers can move by keyframes. */
-export function PlaceSection({ layer }: SectionProps) {
+function PlaceSection({ layer }: SectionProps) {
   const { document, edit } = useEditing();
   return (
     <View style={styles.column}>

@@ -6,14 +6,21 @@ import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
 import { useEditing } from '../editing';
 import { PathActions } from './PathFields';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
 
 const SHAPES = SHAPE_KINDS.map(({ shape, label, icon }) => ({ value: shape, label, icon }));
 
 const LIMITS = { min: 1, max: 20000, step: 1, unit: 'px' } as const;
 
+export const shapeSection = section({
+  name: 'what',
+  label: 'Shape',
+  kinds: ['shape'],
+  Content: ShapeSection,
+});
+
 /** Which shape, how large, and what its own kind has to set. */
-export function ShapeSection({ layer }: SectionProps<ShapeLayer>) {
+function ShapeSection({ layer }: SectionProps<ShapeLayer>) {
   const { edit } = useEditing();
   const kind = shapeKind(layer.shape);
   const change = (patch: Partial<ShapeLayer>, gesture: string | null = null) =>

@@ -7,6 +7,7 @@ import {
   type ClipLayer,
   type OverlayLayer,
 } from '@/core/document';
+import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { timeLayers } from '@/core/motion/timing';
 import { framesToSeconds } from '@/core/time';
 import { newId } from '@/store/actions';
@@ -18,10 +19,17 @@ import { useEditing, usePausedFrame } from '../editing';
 import { AFTER_OVERLAY, AfterField, ClipTimeFields } from './ClipTimeFields';
 import { LineUpFold } from './LineUpFold';
 import { SnapToHit } from './SnapToHit';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
+
+export const timeSection = section({
+  name: 'time',
+  label: 'Time',
+  kinds: LAYER_KINDS,
+  Content: TimeSection,
+});
 
 /** From when to when the layer is on show, and how what it shows runs. */
-export function TimeSection({ layer }: SectionProps) {
+function TimeSection({ layer }: SectionProps) {
   return (
     <View style={styles.column}>
       <SpanFields layer={layer} />

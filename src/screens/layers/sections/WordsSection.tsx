@@ -26,7 +26,7 @@ import { chooseFiles } from '../../shared/files';
 import { useFontOptions } from '../../shared/fontOptions';
 import { useBackground } from '../../shared/useBackground';
 import { useEditing } from '../editing';
-import type { SectionProps } from './types';
+import { section, type SectionProps } from './types';
 
 const ALIGNS: readonly { value: Align; label: string; icon: string }[] = [
   { value: 'left', label: 'Left', icon: 'format-align-left' },
@@ -34,8 +34,15 @@ const ALIGNS: readonly { value: Align; label: string; icon: string }[] = [
   { value: 'right', label: 'Right', icon: 'format-align-right' },
 ];
 
+export const wordsSection = section({
+  name: 'what',
+  label: 'Words',
+  kinds: ['words'],
+  Content: WordsSection,
+});
+
 /** What the words say, and how they are set. */
-export function WordsSection({ layer }: SectionProps<WordsLayer>) {
+function WordsSection({ layer }: SectionProps<WordsLayer>) {
   const tokens = useTokens();
   const { edit } = useEditing();
   const fonts = useFontOptions();

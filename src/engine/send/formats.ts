@@ -1,0 +1,128 @@
+import { BlobSource, EncodedPacketSink } from 'mediabunny';
+import type { PictureFormat } from '@/core/formats';
+import { apngFile, readApng } from '@/core/formats/files/apng';
+import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
+import { readGif } from '@/core/formats/files/readGif';
+import { readStoredZip } from '@/core/formats/files/storedZip';
+import { svgStill } from '@/core/formats/files/svgStill';
+import { readWebp, webpFile } from '@/core/formats/files/webp';
+import { sceneAt } from '@/core/scene';
+import { plainName } from '@/core/sending/fileName';
+import { openInput } from '../frameReader';
+import { gifEncoder } from './gif';
+import { growingEncoder, type PictureKind } from './growing';
+import { painted } from './painted';
+import { pngEncoder } from './png';
+import { pngFramesEncoder } from './pngFrames';
+import {
+  openOutlines,
+  openPictures,
+  openStill,
+  openVideo,
+  placed,
+  type Decoded,
+  type PicturesIn,
+} from './sentFile';
+import { serverEncoder } from './server';
+import type { Making } from './types';
+import { h264Encoder, vp9Encoder } from './video';
+
+/** How files of one format are made and looked through again. */
+interface FormatWork {
+  /** Paints the planned frames and encodes them. */
+  readonly encode: (work: Making) => Promise<Blob>;
+  /** @throws MoonError 'read-back-differs' where it cannot be opened */
+  readonly open: (file: Blob) => Promise<Decoded>;
+  /** Bytes of each frame in a file, where they differ too much to go by their mean; else null. */
+  readonly frameBytes: (file: Blob) => Promise<readonly number[] | null>;
+}
+
+const PNG: PictureKind = { type: 'image/png' };
+/** A test holds soft edges above 38 dB over grey at this quality. */
+const WEBP: PictureKind = { type: 'image/webp', quality: 0.9 };
+
+const alike = async (): Promise<null> => null;
+
+/** Files of whole pictures, each read by itself. */
+const pictures = (encode: FormatWork['encode'], inside: PicturesIn): FormatWork => ({
+  encode,
+  open: (file) => openPictures(file, inside),
+  frameBytes: alike,
+});
+
+const isClear = ({ bundle: { document } }: Making): boolean =>
+  document.kind === 'overlay' && document.backdrop.kind === 'clear';
+
+const pngMoviePictures: PicturesIn = {
+  open: placed(async (read, bytes) => (await readPngMovie(read, bytes)).pictures),
+  type: 'image/png',
+};
+
+/** Every format that holds pictures; one without an entry does not compile. */
+export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
+  prores4444: {
+    encode: painted(({ target, planned, onWait, signal }) =>
+      serverEncoder(target, planned.format.id, onWait, signal),
+    ),
+    open: openVideo,
+    frameBytes: alike,
+  },
+  vp9: {
+    encode: painted((work) => vp9Encoder(work.target, isClear(work))),
+    open: openVideo,
+    frameBytes: packetSizes,
+  },
+  h264: {
+    encode: painted(({ target }) => h264Encoder(target)),
+    open: openVideo,
+    frameBytes: packetSizes,
+  },
+  'png-mov': pictures(
+    painted(({ target }) => growingEncoder(pngMovie(target, target.rate), PNG)),
+    pngMoviePictures,
+  ),
+  png: { encode: painted(pngEncoder), open: openStill, frameBytes: alike },
+  webp: pictures(
+    painted(({ target, settings }) =>
+      growingEncoder(webpFile(target, target.rate, settings.plays), WEBP),
+    ),
+    { open: readWebp, type: 'image/webp' },
+  ),
+  apng: pictures(
+    painted(({ target, settings }) =>
+      growingEncoder(apngFile(target.frames, target.rate, settings.plays), PNG),
+    ),
+    { open: readApng, type: 'image/png' },
+  ),
+  'png-frames': pictures(
+    painted(({ target, bundle }) => pngFramesEncoder(target, plainName(bundle.document.name))),
+    { open: placed(readStoredZip), type: 'image/png' },
+  ),
+  svg: { encode: drawOutlines, open: openOutlines, frameBytes: alike },
+  gif: pictures(
+    painted(({ target, settings }) => gifEncoder(target, settings)),
+    { open: readGif, type: 'image/gif' },
+  ),
+};
+
+async function drawOutlines({ artist, bundle, planned, target, crop }: Making): Promise<Blob> {
+  const { document } = bundle;
+  const scene = sceneAt(document, planned.frames[0], await artist.assets(bundle));
+  const whole = { left: 0, top: 0, right: document.width, bottom: document.height };
+  return new Blob([svgStill(scene, crop ?? whole, target)], { type: planned.format.mime });
+}
+
+/** Bytes of each frame of a video, with those of its alpha. */
+async function packetSizes(file: Blob): Promise<readonly number[]> {
+  const input = openInput(new BlobSource(file));
+  try {
+    const track = (await input.getPrimaryVideoTrack())!;
+    const sizes: number[] = [];
+    for await (const packet of new EncodedPacketSink(track).packets()) {
+      sizes.push(packet.byteLength + (packet.sideData.alpha?.byteLength ?? 0));
+    }
+    return sizes;
+  } finally {
+    input.dispose();
+  }
+}
