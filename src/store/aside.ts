@@ -14,11 +14,8 @@ export const keepAside =
     }
   };
 
-/** Something that could not be read, as a file; null where it is gone. */
-export const unreadFile = async ({ key }: Unread): Promise<Blob | null> => {
-  const text = await loadText(key);
-  return text === null ? null : new Blob([text], { type: 'application/json' });
-};
+/** What could not be read, as it lies in storage; null where it is gone. */
+export const unreadText = ({ key }: Unread): Promise<string | null> => loadText(key);
 
 export const deleteUnread =
   ({ key }: Unread): AppThunk<Promise<void>> =>

@@ -120,7 +120,8 @@ const session = createSlice({
       state.unreadable = state.unreadable.filter(({ id }) => id !== payload);
     },
     unreadFound: (state, { payload }: PayloadAction<readonly Unread[]>) => {
-      state.unread.push(...payload);
+      const known = new Set(state.unread.map(({ key }) => key));
+      state.unread.push(...payload.filter(({ key }) => !known.has(key)));
     },
     unreadGone: (state, { payload }: PayloadAction<string>) => {
       state.unread = state.unread.filter(({ key }) => key !== payload);

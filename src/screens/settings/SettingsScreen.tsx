@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { FONTS } from '@/core/text/fonts';
 import { remove } from '@/store/actions';
-import { deleteUnread, unreadFile } from '@/store/aside';
+import { deleteUnread, unreadText } from '@/store/aside';
 import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';
 import type { Unread } from '@/store/storage';
@@ -133,8 +133,10 @@ function LeftOutParts() {
   const unread = useAppSelector((state) => state.session.unread);
   if (unread.length === 0) return null;
   const save = async (part: Unread) => {
-    const file = await unreadFile(part);
-    if (file) download(file, `${part.name.replace(/[“”]/g, '')}.json`);
+    const text = await unreadText(part);
+    if (text === null) return;
+    const file = new Blob([text], { type: 'application/json' });
+    download(file, `${part.name.replace(/[“”]/g, '')}.json`);
   };
   return (
     <Card title="Could not be read">

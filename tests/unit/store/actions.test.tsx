@@ -1,3 +1,4 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import {
   addLayer,
   createNested,
@@ -23,6 +24,7 @@ import {
   restore,
   undo,
 } from '@/store/actions';
+import { deleteUnread, unreadText } from '@/store/aside';
 import { kitLoaded } from '@/store/kit';
 import { importCopy, importFiles, leaveUnreadable, replaceFootage } from '@/store/media';
 import { loadKit, loadSettings } from '@/store/storage';
@@ -249,6 +251,66 @@ describe('saving', () => {
     dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
     await dispatch(startPersistence());
     expect(selectKit(getState()).overlays.map((entry) => entry.name)).toContain('From last time');
+  });
+
+  it('reads what was damaged as far as it can, and keeps the rest as it was', async () => {
+    const storage = createAsyncStorage('moonpatch-kit');
+    const good = overlay({ id: 'torn', name: 'Torn', layers: [band(), words('Wind')] });
+    const torn = {
+      ...good,
+      length: -4,
+      layers: [
+        { ...band(), shape: 'no such shape' },
+        { ...words('Wind'), size: 1e9 },
+      ],
+    };
+    await saved();
+    await storage.setItem('document/torn', JSON.stringify(torn));
+    await storage.setItem('document/lost', '{"kind":"overlay","name":"Lost"');
+    await dispatch(startPersistence());
+    expect(shown('torn')).toMatchObject({ length: 1, layers: [{ id: 'words', size: 10_000 }] });
+    expect(notices().at(-1)).toMatch(/2 values beyond.*1 layer or sound/);
+    expect(notices().at(-1)).toMatch(/left alone.*Settings has it as it was/);
+    const { unread } = getState().session;
+    expect(unread.map(({ name }) => name).sort()).toEqual(['A document', 'Part of “Torn”']);
+    const texts = await Promise.all(unread.map(async (part) => (await unreadText(part))!));
+    expect(texts).toContain('{"kind":"overlay","name":"Lost"');
+    expect(texts.map(parsedOr)).toContainEqual({ from: 'Torn', value: torn.layers[0] });
+    // What was read is saved as it is now, so that it is told once.
+    await saved();
+    dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
+    const before = notices().length;
+    await dispatch(startPersistence());
+    expect(notices().slice(before)).toEqual([expect.not.stringContaining('Torn')]);
+    for (const part of getState().session.unread) await dispatch(deleteUnread(part));
+    expect(await storage.getItem('document/lost')).toBeNull();
+  });
+
+  const parsedOr = (text: string): unknown => {
+    try {
+      return JSON.parse(text);
+    } catch {
+      return text;
+    }
+  };
+
+  it('keeps whatever is made within what is read', async () => {
+    const id = dispatch(addOverlay((made) => ({ ...made, name: 'k'.repeat(198) })))!;
+    dispatch(duplicate(id));
+    dispatch(rename(id, 'r'.repeat(300)));
+    dispatch(addLanding(video({ rate: { num: 480, den: 1 }, width: 16_000, height: 9000 })));
+    mockImportMedia.mockImplementationOnce(async () =>
+      video({ id: 'fast', name: 'f'.repeat(215), rate: { num: 480, den: 1 } }),
+    );
+    await dispatch(importFiles([new File([], 'fast.mp4')]));
+    await saved();
+    const { kit, told } = await loadKit();
+    expect(told).toEqual([]);
+    const names = kit!.overlays.map(({ name }) => name);
+    expect(names).toContain('r'.repeat(200));
+    expect(names).toContain('k'.repeat(198) + ' c');
+    expect(kit!.footage[0]).toMatchObject({ name: 'f'.repeat(200), rate: { num: 480, den: 1 } });
+    expect(kit!.landings[0]).toMatchObject({ width: 7680, height: 4320 });
   });
 
   it('remembers the chosen theme', async () => {
