@@ -126,7 +126,7 @@ test('proof surfaces lie behind the artwork', async ({ page }) => {
     ['Light', [246, 244, 239]],
     ['Bars', [255, 255, 255]],
   ] as const) {
-    await page.getByRole('button', { name: /^(Checks|Dark|Light|Bars)$/ }).click();
+    await page.getByRole('button', { name: /^(Squares|Dark|Light|Bars)$/ }).click();
     await page.getByRole('menuitem', { name, exact: true }).click();
     await expect.poll(corner).toEqual(colour);
   }

@@ -104,15 +104,15 @@ export async function playPen(page: Page, session: RegExp, strokes: number): Pro
   await panel(page, 'Pen');
   if ((await fold.getAttribute('aria-expanded')) === 'false') await fold.click();
   await page.getByRole('button', { name: session }).click();
-  await panel(page, 'Write on');
+  await panel(page, 'Pace');
   await expect(page.getByText(countLabel(before + strokes))).toBeVisible({ timeout: 30_000 });
 }
 
 const countLabel = (count: number) => new RegExp(`^${count} strokes?, which took`);
 
-/** Strokes of the drawing that is drawn on, as the Write on panel says. */
+/** Strokes of the drawing that is drawn on, as the Pace panel says. */
 export async function strokeCount(page: Page): Promise<number> {
-  await panel(page, 'Write on');
+  await panel(page, 'Pace');
   const said = await page
     .getByText(/^\d+ strokes?, which took|^Draw something first/)
     .textContent();

@@ -54,16 +54,6 @@ export function evenlySpread(count: number, most: number): readonly number[] {
   return Array.from({ length: picked }, (_, i) => Math.floor(((i + 0.5) * count) / picked));
 }
 
-/** "m:ss.ff" with whole seconds and the frame within the second, at any rate. */
-export function timecode(frame: number, rate: Rate): string {
-  const sign = frame < 0 ? '-' : '';
-  const positive = Math.abs(Math.round(frame));
-  const second = Math.floor((positive * rate.den) / rate.num);
-  const firstOfSecond = Math.ceil((second * rate.num) / rate.den);
-  const rest = String(positive - firstOfSecond).padStart(2, '0');
-  return `${sign}${Math.floor(second / 60)}:${String(second % 60).padStart(2, '0')}.${rest}`;
-}
-
 /** "2.5 s": a length in plain words, with at most two decimals. */
 export function secondsLabel(frames: number, rate: Rate): string {
   return `${Number(framesToSeconds(frames, rate).toFixed(2))} s`;

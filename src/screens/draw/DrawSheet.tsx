@@ -10,7 +10,7 @@ import { TracePanel } from './panels/TracePanel';
 
 const SECTIONS: readonly { value: DrawSection; label: string }[] = [
   { value: 'pen', label: 'Pen' },
-  { value: 'replay', label: 'Write on' },
+  { value: 'replay', label: 'Pace' },
   { value: 'strokes', label: 'Strokes' },
   { value: 'frames', label: 'Frames' },
   { value: 'trace', label: 'Trace' },

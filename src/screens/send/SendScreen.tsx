@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { formatById, holdsPictures, isFootage } from '@/core/formats';
-import { rateLabel, timecode } from '@/core/time';
+import { rateLabel, secondsLabel } from '@/core/time';
 import { importSent } from '@/store/media';
 import { selectCheckState } from '@/store/selectors';
 import { queuedJobs } from '@/store/sending';
@@ -230,7 +230,7 @@ function doing({ stage, file, files }: SendState): string {
 }
 
 const describe = (document: Overlay | Landing): string =>
-  `${document.width} × ${document.height} · ${timecode(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
+  `${document.width} × ${document.height} · ${secondsLabel(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
 
 function Problem({ text }: { readonly text: string }) {
   const tokens = useTokens();

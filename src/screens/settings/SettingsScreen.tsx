@@ -33,7 +33,7 @@ const MEANINGS: readonly (readonly [string, string])[] = [
   ],
   [
     'Proof',
-    'The surface behind the overlay while you look at it: checks, dark, light, bars or footage.',
+    'The surface behind the overlay while you look at it: squares, dark, light, bars or footage.',
   ],
   ['Arrive, stay, leave', 'The three parts of a layer’s time on show, and the moves in them.'],
   ['Cue', 'When a move starts: at a time, alongside another move, or once another move is done.'],

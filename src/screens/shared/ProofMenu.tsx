@@ -12,7 +12,7 @@ interface ProofMenuProps {
 /** The surface behind the overlay while it is looked at. */
 export function ProofMenu({ overlay, value, onChange }: ProofMenuProps) {
   const labels: Readonly<Record<Proof, string>> = {
-    backdrop: overlay.backdrop.kind === 'clear' ? 'Checks' : 'Key colour',
+    backdrop: overlay.backdrop.kind === 'clear' ? 'Squares' : 'Key colour',
     dark: 'Dark',
     light: 'Light',
     bars: 'Bars',

@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import type { ReactNode } from 'react';
 import { IconButton } from 'react-native-paper';
-import { rateLabel, timecode, type Rate } from '@/core/time';
+import { framesToSeconds, type Rate } from '@/core/time';
 import { usePlayer, type Player } from '@/store/player';
 import { IconAction } from '@/ui/Action';
 import { FONT, TOUCH, useTokens } from '@/ui/theme';
@@ -14,7 +14,7 @@ interface TransportProps {
   readonly children?: ReactNode;
 }
 
-/** Play, the time, the rate with dropped frames, loop, and what else belongs beside them. */
+/** Play, the time, the frame or how many were dropped, loop, and what else belongs beside them. */
 export function Transport({ player, length, rate, children }: TransportProps) {
   const tokens = useTokens();
   const playing = usePlayer(player, (state) => state.playing);
@@ -47,9 +47,11 @@ function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
   const dropped = usePlayer(player, (state) => state.dropped);
   return (
     <View>
-      <Words style={{ fontFamily: FONT.bold, fontSize: 17 }}>{timecode(frame, rate)}</Words>
+      <Words style={{ fontFamily: FONT.bold, fontSize: 17 }}>
+        {`${framesToSeconds(frame, rate).toFixed(2)} s`}
+      </Words>
       <Words kind="small" soft lines={1}>
-        {dropped > 0 ? `${dropped} dropped` : `of ${timecode(length, rate)} · ${rateLabel(rate)}`}
+        {dropped > 0 ? `${dropped} dropped` : `frame ${frame} of ${length}`}
       </Words>
     </View>
   );

@@ -1,4 +1,4 @@
-import { convertLength, frameOnShow, RATES, secondsToFrames, timecode } from '@/core/time';
+import { convertLength, frameOnShow, RATES, secondsLabel, secondsToFrames } from '@/core/time';
 import { snapShift } from '@/core/time/snapShift';
 
 const NTSC = { num: 30000, den: 1001 };
@@ -29,16 +29,11 @@ describe('frame rates', () => {
   });
 });
 
-describe('timecode', () => {
-  it('counts frames within the second', () => {
-    expect(timecode(42, { num: 30, den: 1 })).toBe('0:01.12');
-    expect(timecode(1800, { num: 30, den: 1 })).toBe('1:00.00');
-    expect(timecode(-15, { num: 30, den: 1 })).toBe('-0:00.15');
-  });
-
-  it('starts a second of 29.97 at its first frame', () => {
-    expect(timecode(30, NTSC)).toBe('0:01.00');
-    expect(timecode(29, NTSC)).toBe('0:00.29');
+describe('a length in words', () => {
+  it('is decimal seconds, at any rate', () => {
+    expect(secondsLabel(42, { num: 30, den: 1 })).toBe('1.4 s');
+    expect(secondsLabel(3600, { num: 60, den: 1 })).toBe('60 s');
+    expect(secondsLabel(100, NTSC)).toBe('3.34 s');
   });
 });
 

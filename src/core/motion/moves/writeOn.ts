@@ -17,7 +17,7 @@ export const writeOn: MoveKind = {
       max: 2,
       choices: ['Stroke by stroke', 'Word by word', 'All at once'],
     }),
-    param('even', 'Pace', '', 0, { max: 1, choices: ['As my hand went', 'Even speed'] }),
+    param('even', 'Rhythm', '', 0, { max: 1, choices: ['As my hand went', 'Even speed'] }),
     param('pauses', 'Pauses kept', '%', 30),
     param('first', 'Taken back', '', 0, {
       max: 1,
