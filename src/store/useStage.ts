@@ -38,6 +38,7 @@ export interface StageLink {
 export function useStage(options: StageOptions): StageLink {
   const { bundle, player, proof, mode, divider, viewport = null, onShown } = options;
   const handle = useRef<StageHandle | null>(null);
+  const seen = useRef<HTMLCanvasElement | null>(null);
   const size = useRef({ width: 0, height: 0 });
   const [quads, setQuads] = useState<ReadonlyMap<string, Quad>>(new Map());
   const [problem, setProblem] = useState<string | null>(null);
@@ -51,6 +52,7 @@ export function useStage(options: StageOptions): StageLink {
     const { frame, playing, loop, range } = current.get();
     const shown = { ...view, viewport: looked, frame, playing, loop, range, width, height };
     sent.current = { serial: handle.current.show(shown), bundle: view.bundle };
+    seen.current?.setAttribute('aria-busy', 'true');
   }, []);
 
   useEffect(() => {
@@ -76,13 +78,17 @@ export function useStage(options: StageOptions): StageLink {
         onPlayhead: (playhead) => latest.current.player.report(playhead),
         onProblem: setProblem,
         onShown: (serial) => {
-          if (serial === sent.current?.serial) latest.current.onShown?.(sent.current.bundle);
+          if (serial !== sent.current?.serial) return;
+          canvas.setAttribute('aria-busy', 'false');
+          latest.current.onShown?.(sent.current.bundle);
         },
       });
       handle.current = opened;
+      seen.current = canvas;
       show();
       return () => {
         handle.current = null;
+        seen.current = null;
         opened.close();
       };
     },

@@ -123,7 +123,6 @@ test('a move is tried before it is added, and turned into keyframes that do the 
   await setNumber(page, 'Takes', 2);
   await setNumber(page, 'Distance', 700);
   await scrubTo(page, 0.2);
-  await page.waitForTimeout(500);
   const before = await rust(page);
   await page.getByRole('button', { name: 'Turn into keyframes' }).click();
   await expect(page.getByRole('button', { name: 'Slide, arrive' })).toHaveCount(0);
@@ -141,13 +140,11 @@ test('words are split into letters that stand where they stood, each with its ow
   await section(page, 'Look');
   await setColour(page, 'Fill', '#b3432b');
   await expect.poll(async () => (await rust(page)).x).toBeGreaterThan(0.4);
-  await page.waitForTimeout(500);
   const whole = await stageShot(page);
   await layerMenu(page, 'Split', 'Into letters');
   await page.getByRole('button', { name: 'Open WIND' }).click();
   await expect(page.getByRole('button', { name: 'Choose D', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Done' }).click();
-  await page.waitForTimeout(500);
   const split = await stageShot(page);
   const box = (shot: typeof whole) => whereIs(shot, like(RUST, 12));
   expect(box(split)).toEqual(box(whole));

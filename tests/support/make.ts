@@ -84,8 +84,17 @@ export async function setCanvas(
 export const say = (page: Page, text: string) =>
   page.getByRole('textbox', { name: 'Words' }).fill(text);
 
-export const stageShot = async (page: Page) =>
-  pngPixels(await page.getByRole('application', { name: 'Stage' }).screenshot());
+/** Waits until the stage shows the newest state of the document. */
+export const stageDrawn = (page: Page) =>
+  expect(page.getByRole('application', { name: 'Stage' }).locator('canvas')).toHaveAttribute(
+    'aria-busy',
+    'false',
+  );
+
+export async function stageShot(page: Page) {
+  await stageDrawn(page);
+  return pngPixels(await page.getByRole('application', { name: 'Stage' }).screenshot());
+}
 
 /** The colour on the stage at a point, in shares of its size. */
 export async function colourAt(page: Page, x: number, y: number): Promise<Rgba> {

@@ -18,7 +18,7 @@ import { MoonError } from '@/core/errors';
 import { sniffMedia } from '@/core/footage/sniff';
 import { checkSvg } from '@/core/footage/svg';
 import { timeLayers } from '@/core/motion/timing';
-import { sceneAt, type DrawItem } from '@/core/scene';
+import { sceneAt } from '@/core/scene';
 import { RATES } from '@/core/time';
 import { assets } from '../nodeAssets';
 
@@ -113,12 +113,13 @@ describe('reading documents from elsewhere', () => {
     );
   });
 
-  const numbersIn = (items: readonly DrawItem[]): number[] =>
-    items.flatMap((item) =>
-      item.kind === 'artwork'
-        ? item.outlines.flatMap((outline) => [...outline.matrix, outline.opacity])
-        : [...item.matrix],
-    );
+  /** All numbers of a scene: of outlines, fills, masks and groups, however deep. */
+  const numbersIn = (value: unknown): readonly number[] => {
+    if (typeof value === 'number') return [value];
+    return typeof value === 'object' && value !== null
+      ? Object.values(value).flatMap(numbersIn)
+      : [];
+  };
 
   it('refuses a kit whose parts are missing or of the wrong kind', () => {
     for (const part of ['overlays', 'landings', 'footage', 'name'] as const) {

@@ -4,7 +4,7 @@ import { sampleMoves } from '@/core/motion/sample';
 import { staggerLength, staggerRanks } from '@/core/motion/stagger';
 import { timeLayers } from '@/core/motion/timing';
 import { plainLetter } from '@/core/document';
-import { MOVE_KINDS } from '@/core/motion/moves';
+import { MOVE_KINDS, moveKind } from '@/core/motion/moves';
 import { fallHeight } from '@/core/motion/moves/drop';
 import { after, at, band, move, overlay, words } from '../fixtures';
 
@@ -78,9 +78,15 @@ describe('moves', () => {
     const { end } = timeLayers(overlay({ layers: [layer] }))
       .get('words')!
       .moves.get('m')!;
-    const [homeFrame, awayFrame] = phase === 'arrive' ? [end, 19] : [19, end];
-    expect(isHome(changeAt(layer, homeFrame))).toBe(true);
-    expect(isHome(changeAt(layer, awayFrame))).toBe(false);
+    const arriving = phase === 'arrive';
+    // The first letter of a stepwise move comes and goes at its very start.
+    const stepwise = moveKind(kind).stepwise;
+    const homes = arriving ? [end, end + 1] : stepwise ? [19] : [20, 19];
+    const under = stepwise ? [] : arriving ? [20, end - 1] : [21, end - 1];
+    const away = [arriving ? 19 : end, ...under];
+    const isHomeAt = (frame: number) => isHome(changeAt(layer, frame));
+    expect(homes.map(isHomeAt)).toEqual(homes.map(() => true));
+    expect(away.map(isHomeAt)).toEqual(away.map(() => false));
   });
 
   const staying = MOVE_KINDS.filter((kind) => kind.phases.includes('stay'));

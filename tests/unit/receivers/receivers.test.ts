@@ -75,12 +75,7 @@ describe('receivers', () => {
   it('are tried with each backdrop they can use, none of it twice', () => {
     const changes = changesFor(receiver('picked-key'), key('#00ff00'), FORMATS);
     const colours = changes.map(({ backdrop }) => (backdrop as { colour: string }).colour);
-    expect(new Set(colours)).toEqual(
-      new Set(
-        backdropsFor(receiver('picked-key')).map((entry) => (entry as { colour: string }).colour),
-      ),
-    );
-    expect(changes).toHaveLength(colours.length);
+    expect([...colours].sort()).toEqual(['#0000ff', '#00ff00', '#ff00ff']);
     // Read off its own words: it takes H.264 and VP9 video, GIF and PNG.
     const readable = ['h264', 'vp9', 'gif', 'png'];
     expect(changes.every(({ format }) => readable.includes(format))).toBe(true);

@@ -69,6 +69,10 @@ const send = (id: string, first: number, ...frames: readonly Buffer[]) =>
   );
 const leftOver = () =>
   readdirSync(tmpdir()).filter((name) => /^moon-patch-(?!site|demo|test)/.test(name));
+/** Until something is so; what never is fails by the test's own time limit. */
+async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
+  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 10));
+}
 const errorOf = async (response: Response) => ((await response.json()) as { error: string }).error;
 
 describe('the encode server', () => {
@@ -108,8 +112,7 @@ describe('the encode server', () => {
     const stopped = await created();
     await send(stopped, 0, frame('#fff'));
     await fetch(`${base}/api/encodes/${stopped}`, { method: 'DELETE' });
-    await new Promise((resolve) => setTimeout(resolve, 100));
-    expect(leftOver().length).toBe(before);
+    await until(() => leftOver().length === before);
   });
 
   it.each([
@@ -137,10 +140,10 @@ describe('the encode server', () => {
     const first = await created();
     const second = await created();
     const waiting = send(second, 0, frame('#fff'), frame('#fff'), frame('#fff'));
-    await new Promise((resolve) => setTimeout(resolve, 100));
-    const early = await post(`/api/encodes/${second}/finish`);
-    expect(early.status).toBe(409);
-    expect(await errorOf(early)).toMatch(/not all taken/);
+    await until(async () => {
+      const early = await post(`/api/encodes/${second}/finish`);
+      return early.status === 409 && /not all taken/.test(await errorOf(early));
+    });
     await fetch(`${base}/api/encodes/${first}`, { method: 'DELETE' });
     expect((await waiting).status).toBe(204);
     expect((await post(`/api/encodes/${second}/finish`)).status).toBe(200);
@@ -169,8 +172,11 @@ describe('the encode server', () => {
   it('drops an encode whose client has gone away', async () => {
     stop();
     await start({ idle: 80 });
+    const before = leftOver().length;
     const id = await created();
-    await new Promise((resolve) => setTimeout(resolve, 250));
+    expect(leftOver().length).toBe(before + 1);
+    // Asking for it would show that the client is still there; its folder goes with it.
+    await until(() => leftOver().length === before);
     const response = await send(id, 0, frame('#fff'));
     expect(response.status).toBe(404);
     expect(await errorOf(response)).toMatch(/no longer there/);
@@ -247,8 +253,7 @@ describe('many clients at once', () => {
     expect(encoders()).toHaveLength(1);
     const request = httpRequest(`${base}/api/encodes/${left}/frames/1?count=2`, { method: 'POST' });
     request.on('error', () => undefined);
-    request.write(frame('#fff'));
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await new Promise((resolve) => request.write(frame('#fff'), resolve));
     request.destroy();
     expect(await gone()).toBeLessThan(2000);
     expect(leftOver().length).toBe(before);

@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import { bundleAssets, bundleOf, commonStay, readDocument } from '@/core/document';
 import { timeLayers } from '@/core/motion/timing';
 import { STARTERS } from '@/core/starters';
@@ -12,9 +13,13 @@ const some = {
 };
 
 describe('starters', () => {
-  it('are a dozen, each with a name of its own', () => {
-    expect(STARTERS).toHaveLength(12);
-    expect(new Set(STARTERS.map(({ name }) => name)).size).toBe(12);
+  it('are all that there are files for, each with a name and a label of its own', () => {
+    const helpers = ['index.ts', 'parts.ts', 'types.ts'];
+    const files = readdirSync('src/core/starters').filter((file) => !helpers.includes(file));
+    expect(STARTERS).toHaveLength(files.length);
+    for (const names of [STARTERS.map(({ name }) => name), STARTERS.map(({ label }) => label)]) {
+      expect(new Set(names).size).toBe(files.length);
+    }
   });
 
   it.each(STARTERS.map((starter) => [starter.label, starter] as const))(

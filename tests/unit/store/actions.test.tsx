@@ -1,4 +1,5 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { waitFor } from '@testing-library/react';
 import {
   addLayer,
   createNested,
@@ -61,8 +62,18 @@ const kitOf = (change: Partial<Kit> = {}): Kit => ({
 const notices = () => getState().session.notices.map((notice) => notice.text);
 const shown = (id: string) => selectOverlay(getState(), id)!;
 
-/** Long enough for the writes that a change sets off. */
-const saved = () => new Promise((resolve) => setTimeout(resolve, 60));
+const entriesOf = ({ name, ...lists }: Kit) => ({
+  name,
+  entries: Object.values(lists)
+    .flat()
+    .sort((a, b) => a.id.localeCompare(b.id)),
+});
+
+/** Until what lies in storage is what the store holds. */
+const saved = () =>
+  waitFor(async () => {
+    expect(entriesOf((await loadKit()).kit!)).toEqual(entriesOf(selectKit(getState())));
+  });
 
 beforeEach(() => {
   dispatch(followingSet(false));
@@ -315,7 +326,6 @@ describe('saving', () => {
 
   it('remembers the chosen theme', async () => {
     dispatch(themeSet('dark'));
-    await saved();
-    expect(await loadSettings()).toEqual({ theme: 'dark' });
+    await waitFor(async () => expect(await loadSettings()).toEqual({ theme: 'dark' }));
   });
 });
