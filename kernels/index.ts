@@ -1,4 +1,4 @@
-export { key, keyOver, setKey } from './key';
+export { key, keyOver } from './key';
 export { setMatrix } from './matrix';
 export { repair, repairScratch } from './repair';
 export { shrink, shrinkScratch } from './shrink';

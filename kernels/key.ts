@@ -1,33 +1,33 @@
 // Frees pixels of their backdrop, four at a time. The reference, with the reasons, is
-// src/core/matte/keyPixels.ts; the constants are laid out as src/core/matte/keyConstants.ts says.
+// src/core/matte/keyPixels.ts.
 
+import { BLUE, GREEN, RED } from '../src/core/colour/bt709';
+import {
+  BLACK_AT,
+  CB_AT,
+  CHANNEL_AT,
+  CR_AT,
+  GAIN_AT,
+  GROUND_AT,
+  INK_COUNT_AT,
+  INKS_AT,
+  KNOWN_COLOURS,
+  LIGHT,
+  LOW_AT,
+  LUMA,
+  MODE_AT,
+  SPILL_AT,
+  STRETCH_AT,
+  WEIGHT_AT,
+} from '../src/core/matte/keyLayout';
 import { packed } from './pack';
 
-const LUMA_R: f32 = 0.2126;
-const LUMA_G: f32 = 0.7152;
-const LUMA_B: f32 = 0.0722;
+const LUMA_R = <f32>RED;
+const LUMA_G = <f32>GREEN;
+const LUMA_B = <f32>BLUE;
 const CB: f32 = 1.0 / (2.0 * (1.0 - LUMA_B) * 255.0);
 const CR: f32 = 1.0 / (2.0 * (1.0 - LUMA_R) * 255.0);
 const LEAST_ALPHA: f32 = 0.5 / 255.0;
-
-/** The constants of one key, each in all four lanes. */
-let mode: i32 = 0;
-let groundR: v128 = i64x2.splat(0);
-let groundG: v128 = i64x2.splat(0);
-let groundB: v128 = i64x2.splat(0);
-let first: v128 = i64x2.splat(0);
-let second: v128 = i64x2.splat(0);
-let low: v128 = i64x2.splat(0);
-let gain: v128 = i64x2.splat(0);
-let spill: v128 = i64x2.splat(0);
-let spills: bool = false;
-let onR: v128 = i64x2.splat(0);
-let onG: v128 = i64x2.splat(0);
-let onB: v128 = i64x2.splat(0);
-let weight: v128 = i64x2.splat(0);
-let black: v128 = i64x2.splat(0);
-let stretch: v128 = i64x2.splat(0);
-let cleans: bool = false;
 
 // @ts-ignore: decorators are AssemblyScript's
 @inline
@@ -35,26 +35,10 @@ function splatAt(constants: usize, index: i32): v128 {
   return v128.load32_splat(constants + (<usize>index << 2));
 }
 
-/** Takes the constants of a key. */
-export function setKey(constants: usize): void {
-  mode = <i32>load<f32>(constants);
-  groundR = splatAt(constants, 1);
-  groundG = splatAt(constants, 2);
-  groundB = splatAt(constants, 3);
-  first = splatAt(constants, 4);
-  second = splatAt(constants, 5);
-  low = splatAt(constants, 6);
-  gain = splatAt(constants, 7);
-  spill = splatAt(constants, 8);
-  spills = load<f32>(constants + 32) > 0;
-  onR = splatAt(constants, 9);
-  onG = splatAt(constants, 10);
-  onB = splatAt(constants, 11);
-  weight = splatAt(constants, 12);
-  black = splatAt(constants, 13);
-  stretch = splatAt(constants, 14);
-  cleans = load<f32>(constants + 52) != 0 || load<f32>(constants + 56) != 1;
-  setInks(constants);
+// @ts-ignore
+@inline
+function numberAt(constants: usize, index: i32): f32 {
+  return load<f32>(constants + (<usize>index << 2));
 }
 
 // @ts-ignore
@@ -69,22 +53,36 @@ function channel(pixels: v128, shift: i32): v128 {
   return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)));
 }
 
-/**
- * Keys pixels, straight or over a background. The constants are copied to locals: a global would be
- * read from memory for every pixel.
- */
+/** Keys pixels, straight or over a background. */
 // @ts-ignore
 @inline
-function keyAll(source: usize, target: usize, pixels: i32, over: bool): void {
+function keyAll(
+  constants: usize,
+  source: usize,
+  target: usize,
+  pixels: i32,
+  over: bool,
+): void {
   const end = source + (<usize>pixels << 2);
-  const kR = groundR;
-  const kG = groundG;
-  const kB = groundB;
-  const firstOf = first;
-  const secondOf = second;
-  const lowOf = low;
-  const gainOf = gain;
-  const how = mode;
+  const kR = splatAt(constants, GROUND_AT);
+  const kG = splatAt(constants, GROUND_AT + 1);
+  const kB = splatAt(constants, GROUND_AT + 2);
+  // Chroma of the key colour, or offset and slope of the luma: they lie in the same places.
+  const firstOf = splatAt(constants, CB_AT);
+  const secondOf = splatAt(constants, CR_AT);
+  const lowOf = splatAt(constants, LOW_AT);
+  const gainOf = splatAt(constants, GAIN_AT);
+  const spill = splatAt(constants, SPILL_AT);
+  const spills = numberAt(constants, SPILL_AT) > 0;
+  const onR = splatAt(constants, CHANNEL_AT);
+  const onG = splatAt(constants, CHANNEL_AT + 1);
+  const onB = splatAt(constants, CHANNEL_AT + 2);
+  const weight = splatAt(constants, WEIGHT_AT);
+  const black = splatAt(constants, BLACK_AT);
+  const stretch = splatAt(constants, STRETCH_AT);
+  const cleans = numberAt(constants, BLACK_AT) != 0 || numberAt(constants, STRETCH_AT) != 1;
+  const how = <i32>numberAt(constants, MODE_AT);
+  if (how == KNOWN_COLOURS) setInks(constants);
   const none = f32x4.splat(0);
   const one = f32x4.splat(1);
   const full = f32x4.splat(255);
@@ -107,8 +105,8 @@ function keyAll(source: usize, target: usize, pixels: i32, over: bool): void {
       r = channel(four, 0);
       g = channel(four, 8);
       b = channel(four, 16);
-      if (how == 3) {
-        fitKnown(r, g, b);
+      if (how == KNOWN_COLOURS) {
+        fitKnown(r, g, b, kR, kG, kB);
         r = fittedR;
         g = fittedG;
         b = fittedB;
@@ -121,14 +119,14 @@ function keyAll(source: usize, target: usize, pixels: i32, over: bool): void {
         }
       } else {
         let distance: v128;
-        if (how == 2) {
+        if (how == LIGHT) {
           distance = f32x4.mul(f32x4.pmax(f32x4.pmax(r, g), b), f32x4.splat(1.0 / 255.0));
         } else {
           const y = f32x4.add(
             f32x4.add(f32x4.mul(r, f32x4.splat(LUMA_R)), f32x4.mul(g, f32x4.splat(LUMA_G))),
             f32x4.mul(b, f32x4.splat(LUMA_B)),
           );
-          if (how == 1) {
+          if (how == LUMA) {
             distance = f32x4.add(
               firstOf,
               f32x4.mul(f32x4.mul(secondOf, f32x4.splat(1.0 / 255.0)), y),
@@ -215,19 +213,21 @@ function keyAll(source: usize, target: usize, pixels: i32, over: bool): void {
 
 /**
  * Keys straight RGBA pixels.
+ * @param constants address of the numbers of a key, as src/core/matte/keyLayout.ts lays them out
  * @param source,target addresses of 4 · `pixels` bytes, a multiple of 16; they may be the same
  */
-export function key(source: usize, target: usize, pixels: i32): void {
-  keyAll(source, target, pixels, false);
+export function key(constants: usize, source: usize, target: usize, pixels: i32): void {
+  keyAll(constants, source, target, pixels, false);
 }
 
 /**
  * Keys opaque pixels and lays them over a background in one go: out = P + (1 − alpha)·B, where the
  * premultiplied P is never rounded and nothing is divided.
+ * @param constants address of the numbers of a key
  * @param source,background addresses of 4 · `pixels` bytes of opaque RGBA; the background is changed
  */
-export function keyOver(source: usize, background: usize, pixels: i32): void {
-  keyAll(source, background, pixels, true);
+export function keyOver(constants: usize, source: usize, background: usize, pixels: i32): void {
+  keyAll(constants, source, background, pixels, true);
 }
 
 let fittedR: v128 = i64x2.splat(0);
@@ -250,19 +250,22 @@ let determinant: f32 = 0;
 let hasTriangle: bool = false;
 
 function setInks(constants: usize): void {
-  inkR1 = splatAt(constants, 15);
-  inkG1 = splatAt(constants, 16);
-  inkB1 = splatAt(constants, 17);
-  inkR2 = splatAt(constants, 18);
-  inkG2 = splatAt(constants, 19);
-  inkB2 = splatAt(constants, 20);
-  two = load<f32>(constants + 84) > 1;
-  const p = load<f32>(constants + 60) - load<f32>(constants + 4);
-  const q = load<f32>(constants + 64) - load<f32>(constants + 8);
-  const s = load<f32>(constants + 68) - load<f32>(constants + 12);
-  const u = load<f32>(constants + 72) - load<f32>(constants + 4);
-  const v = load<f32>(constants + 76) - load<f32>(constants + 8);
-  const w = load<f32>(constants + 80) - load<f32>(constants + 12);
+  inkR1 = splatAt(constants, INKS_AT);
+  inkG1 = splatAt(constants, INKS_AT + 1);
+  inkB1 = splatAt(constants, INKS_AT + 2);
+  inkR2 = splatAt(constants, INKS_AT + 3);
+  inkG2 = splatAt(constants, INKS_AT + 4);
+  inkB2 = splatAt(constants, INKS_AT + 5);
+  two = numberAt(constants, INK_COUNT_AT) > 1;
+  const red = numberAt(constants, GROUND_AT);
+  const green = numberAt(constants, GROUND_AT + 1);
+  const blue = numberAt(constants, GROUND_AT + 2);
+  const p = numberAt(constants, INKS_AT) - red;
+  const q = numberAt(constants, INKS_AT + 1) - green;
+  const s = numberAt(constants, INKS_AT + 2) - blue;
+  const u = numberAt(constants, INKS_AT + 3) - red;
+  const v = numberAt(constants, INKS_AT + 4) - green;
+  const w = numberAt(constants, INKS_AT + 5) - blue;
   length1 = max<f32>(1e-6, p * p + q * q + s * s);
   length2 = max<f32>(1e-6, u * u + v * v + w * w);
   length3 = max<f32>(1e-6, (u - p) * (u - p) + (v - q) * (v - q) + (w - s) * (w - s));
@@ -284,7 +287,14 @@ function off(c: v128, m: v128, a: v128, n: v128, b: v128): v128 {
 }
 
 /** Straight colours and alpha of four mixes of known colours into `fitted…`. */
-function fitKnown(r: v128, g: v128, b: v128): void {
+function fitKnown(
+  r: v128,
+  g: v128,
+  b: v128,
+  groundR: v128,
+  groundG: v128,
+  groundB: v128,
+): void {
   const x = f32x4.sub(r, groundR);
   const y = f32x4.sub(g, groundG);
   const z = f32x4.sub(b, groundB);

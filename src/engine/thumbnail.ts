@@ -1,3 +1,4 @@
+import { LUMA } from '@/core/colour';
 import type { Bundle, Footage } from '@/core/document';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
@@ -58,7 +59,7 @@ function meanLuma(context: Context): number {
   const { data } = context.getImageData(0, 0, context.canvas.width, context.canvas.height);
   let [luma, alpha] = [0, 0];
   for (let i = 0; i < data.length; i += 4) {
-    luma += (0.2126 * data[i] + 0.7152 * data[i + 1] + 0.0722 * data[i + 2]) * data[i + 3];
+    luma += (LUMA.r * data[i] + LUMA.g * data[i + 1] + LUMA.b * data[i + 2]) * data[i + 3];
     alpha += data[i + 3];
   }
   return alpha === 0 ? 0 : luma / alpha / 255;

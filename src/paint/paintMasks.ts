@@ -1,3 +1,4 @@
+import { LUMA } from '@/core/colour';
 import { unknownKind } from '@/core/errors';
 import type { DrawItem, Mask } from '@/core/scene';
 import { featherStops } from '@/core/scene/featherStops';
@@ -151,7 +152,7 @@ function alphaFromLuma(context: PaintContext): void {
   const pixels = context.getImageData(0, 0, width, height);
   const { data } = pixels;
   for (let at = 0; at < data.length; at += 4) {
-    const luma = 0.2126 * data[at] + 0.7152 * data[at + 1] + 0.0722 * data[at + 2];
+    const luma = LUMA.r * data[at] + LUMA.g * data[at + 1] + LUMA.b * data[at + 2];
     data[at + 3] = (luma * data[at + 3]) / 255;
   }
   context.putImageData(pixels, 0, 0);

@@ -1,16 +1,22 @@
+import { converter, formatHex } from 'culori';
+import { BLUE, GREEN, RED } from './bt709';
+
+const rgb = converter('rgb');
+const toLinear = converter('lrgb');
+
 export type Rgb = readonly [r: number, g: number, b: number];
 
 /** 0…255 channels of `#rrggbb`. */
 export function parseHex(hex: string): Rgb {
-  const value = parseInt(hex.slice(1), 16);
-  return [(value >> 16) & 255, (value >> 8) & 255, value & 255];
+  const { r, g, b } = rgb(hex)!;
+  return [Math.round(r * 255), Math.round(g * 255), Math.round(b * 255)];
 }
 
-export const toHex = (rgb: Rgb): string =>
-  `#${rgb.map((channel) => Math.round(channel).toString(16).padStart(2, '0')).join('')}`;
+/** `#rrggbb` of 0…255 channels. */
+export const toHex = ([r, g, b]: Rgb): string =>
+  formatHex({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 });
 
-/** BT.709 luma weights (ITU-R BT.709-6, 3.2). */
-export const LUMA = { r: 0.2126, g: 0.7152, b: 0.0722 } as const;
+export const LUMA = { r: RED, g: GREEN, b: BLUE } as const;
 
 /** Luma 0…1 of 0…255 channels. */
 export const luma = (r: number, g: number, b: number): number =>
@@ -27,6 +33,8 @@ export const chromaDistance = (
   b: readonly [number, number],
 ): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
-/** Light of an sRGB channel, both 0…1 (IEC 61966-2-1, as WCAG 2 uses it). */
-export const linearLight = (channel: number): number =>
-  channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4;
+/** Light, 0…1, of each of the 256 levels of an sRGB channel (IEC 61966-2-1, as WCAG 2 uses it). */
+export const LINEAR_LIGHT = Float64Array.from(
+  { length: 256 },
+  (_, level) => toLinear({ mode: 'rgb', r: level / 255, g: 0, b: 0 }).r,
+);

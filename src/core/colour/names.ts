@@ -1,4 +1,7 @@
+import { converter } from 'culori';
 import { parseHex } from './convert';
+
+const hsl = converter('hsl');
 
 /** Everyday names round the hue circle, each up to a hue in degrees. */
 const HUES: readonly (readonly [upTo: number, name: string])[] = [
@@ -24,8 +27,6 @@ export function colourName(hex: string): string {
   const least = Math.min(r, g, b);
   const range = most - least;
   if (range < 24) return most < 48 ? 'black' : most > 208 ? 'white' : 'grey';
-  const sixth =
-    most === r ? ((g - b) / range + 6) % 6 : most === g ? (b - r) / range + 2 : (r - g) / range + 4;
-  const hue = HUES.find(([upTo]) => sixth * 60 <= upTo)![1];
+  const hue = HUES.find(([upTo]) => (hsl(hex)!.h ?? 0) <= upTo)![1];
   return most < 110 ? `dark ${hue}` : hue;
 }

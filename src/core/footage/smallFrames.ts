@@ -1,3 +1,5 @@
+import { LUMA } from '../colour';
+
 /** A frame scaled far down: straight RGBA. */
 export interface SmallFrame {
   readonly width: number;
@@ -23,7 +25,7 @@ export function frameDifference(a: SmallFrame, b: SmallFrame): number {
 export function meanLuma({ data }: SmallFrame): number {
   let sum = 0;
   for (let i = 0; i < data.length; i += 4) {
-    sum += 0.2126 * data[i] + 0.7152 * data[i + 1] + 0.0722 * data[i + 2];
+    sum += LUMA.r * data[i] + LUMA.g * data[i + 1] + LUMA.b * data[i + 2];
   }
   return sum / ((data.length / 4) * 255);
 }

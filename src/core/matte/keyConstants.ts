@@ -1,36 +1,36 @@
 import { chroma, LUMA, parseHex, type Rgb } from '../colour';
 import type { ChromaKey, KeySettings, KnownColoursKey, LumaKey } from '../document/layers';
+import * as layout from './keyLayout';
 
 /**
  * The numbers that the pixel loops need, worked out once a frame. They are kept in one array, so
  * that the compiled kernels read the very same ones: AT says which number is where.
  */
 export const AT = {
-  mode: 0,
-  /** The backdrop's red, green and blue, 0…255. */
-  ground: 1,
-  /** Chroma of the key colour; for luma, distance = offset + slope · luma. */
-  cb: 4,
-  cr: 5,
-  offset: 4,
-  slope: 5,
-  /** Alpha = (distance − low) · gain. */
-  low: 6,
-  gain: 7,
-  spill: 8,
-  /** 1 for each channel that makes the key's hue, one or two of them; 0 for the others. */
-  channel: 9,
-  /** The luma weight of these channels together. */
-  weight: 12,
-  /** Cleaned alpha = (alpha − black) · stretch. */
-  black: 13,
-  stretch: 14,
-  inks: 15,
-  inkCount: 21,
+  mode: layout.MODE_AT,
+  ground: layout.GROUND_AT,
+  cb: layout.CB_AT,
+  cr: layout.CR_AT,
+  offset: layout.OFFSET_AT,
+  slope: layout.SLOPE_AT,
+  low: layout.LOW_AT,
+  gain: layout.GAIN_AT,
+  spill: layout.SPILL_AT,
+  channel: layout.CHANNEL_AT,
+  weight: layout.WEIGHT_AT,
+  black: layout.BLACK_AT,
+  stretch: layout.STRETCH_AT,
+  inks: layout.INKS_AT,
+  inkCount: layout.INK_COUNT_AT,
 } as const;
-export const CONSTANTS = 22;
+export const { CONSTANTS } = layout;
 
-export const MODE = { chroma: 0, luma: 1, light: 2, 'known colours': 3 } as const;
+export const MODE = {
+  chroma: layout.CHROMA,
+  luma: layout.LUMA,
+  light: layout.LIGHT,
+  'known colours': layout.KNOWN_COLOURS,
+} as const;
 
 /** A key colour with less chroma than this is a grey: every grey would be taken for it. */
 const LEAST_CHROMA = 0.05;
@@ -74,7 +74,7 @@ function setChroma(constants: Float32Array, { colour, tolerance, softness, spill
   });
 }
 
-/** From this share of the way from its least to its largest channel on, a channel makes the hue too. */
+/** A channel makes the hue when it lies in the upper part of the range from the least to the largest one. */
 const HUE_SHARE = 0.6;
 
 /** Which channels make a colour's hue: green's is one, magenta has two. */

@@ -1,4 +1,4 @@
-import { chroma, chromaDistance, rgbaToI420, i420Bytes, toHex, type Rgb } from '../colour';
+import { chroma, chromaDistance, i420Bytes, LUMA, rgbaToI420, toHex, type Rgb } from '../colour';
 import { unknownKind } from '../errors';
 import { PLAIN_MATTE } from '../document/createKey';
 import { keyPicture } from '../matte/keyPicture';
@@ -91,7 +91,7 @@ function layOnBlack(rgba: Uint8ClampedArray): void {
   }
 }
 
-const BT709 = yuvMatrix(0.2126, 0.0722, false);
+const BT709 = yuvMatrix(LUMA.r, LUMA.b, false);
 
 /** Takes an opaque picture to 8-bit 4:2:0 (BT.709, limited range) and back, in place, as plain readers do. */
 export function throughI420(rgba: Uint8ClampedArray, width: number, height: number): void {

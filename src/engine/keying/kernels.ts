@@ -3,9 +3,8 @@ import type { YuvMatrix } from '@/core/matte/repairChroma';
 
 /** What `kernels/` exports. */
 interface Exports {
-  readonly setKey: (constants: number) => void;
-  readonly key: (source: number, target: number, pixels: number) => void;
-  readonly keyOver: (source: number, background: number, pixels: number) => void;
+  readonly key: (constants: number, source: number, target: number, pixels: number) => void;
+  readonly keyOver: (constants: number, source: number, background: number, pixels: number) => void;
   readonly setMatrix: (matrix: number) => void;
   readonly shrink: (
     y: number,
@@ -124,11 +123,11 @@ export class Kernels {
     if (to <= from) return;
     if (planes) this.convert(work, planes, at, from, to, stripe);
     if (keys === 'not') return;
-    this.exports.setKey(KEY_AT);
     const offset = from * width * 4;
     const pixels = (to - from) * width;
-    if (keys === 'over') this.exports.keyOver(at.source + offset, at.background + offset, pixels);
-    else this.exports.key(at.source + offset, at.source + offset, pixels);
+    const source = at.source + offset;
+    if (keys === 'over') this.exports.keyOver(KEY_AT, source, at.background + offset, pixels);
+    else this.exports.key(KEY_AT, source, source, pixels);
   }
 
   private convert(

@@ -1,3 +1,4 @@
+import { LUMA } from '@/core/colour';
 import type { VideoSample } from 'mediabunny';
 import { yuvMatrix, type YuvMatrix } from '@/core/matte/repairChroma';
 import type { PlanarFrame } from './keyer';
@@ -29,6 +30,6 @@ function matrixOf({ colorSpace }: VideoSample): YuvMatrix {
     case 'bt470bg':
       return yuvMatrix(0.299, 0.114, full);
     default:
-      return yuvMatrix(0.2126, 0.0722, full);
+      return yuvMatrix(LUMA.r, LUMA.b, full);
   }
 }

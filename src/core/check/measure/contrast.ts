@@ -1,4 +1,4 @@
-import { linearLight, LUMA } from '../../colour';
+import { LINEAR_LIGHT, LUMA } from '../../colour';
 
 /** Pixels round words that count as what they are read against. */
 const RING = 3;
@@ -60,6 +60,6 @@ function nearWords(words: Uint8ClampedArray, width: number, height: number): Uin
 }
 
 const luminanceAt = (rgba: Uint8ClampedArray, pixel: number): number =>
-  LUMA.r * linearLight(rgba[pixel * 4] / 255) +
-  LUMA.g * linearLight(rgba[pixel * 4 + 1] / 255) +
-  LUMA.b * linearLight(rgba[pixel * 4 + 2] / 255);
+  LUMA.r * LINEAR_LIGHT[rgba[pixel * 4]] +
+  LUMA.g * LINEAR_LIGHT[rgba[pixel * 4 + 1]] +
+  LUMA.b * LINEAR_LIGHT[rgba[pixel * 4 + 2]];

@@ -1,4 +1,4 @@
-import { linearLight, LUMA } from '../../colour';
+import { LINEAR_LIGHT, LUMA } from '../../colour';
 import { perSecond, type Rate } from '../../time';
 import type { Flashing } from './types';
 
@@ -43,12 +43,12 @@ export class FlashCounter {
       const row = Math.floor((Math.floor(i / width) * DOWN) / height);
       const cell = row * ACROSS + column;
       const at = i * 4;
-      const r = LINEAR[pixels[at] | 0];
-      const g = LINEAR[pixels[at + 1] | 0];
-      const b = LINEAR[pixels[at + 2] | 0];
+      const r = LINEAR_LIGHT[pixels[at] | 0];
+      const g = LINEAR_LIGHT[pixels[at + 1] | 0];
+      const b = LINEAR_LIGHT[pixels[at + 2] | 0];
       const luminance = LUMA.r * r + LUMA.g * g + LUMA.b * b;
       light[0][cell] += luminance / each;
-      light[1][cell] += (luminance + LINEAR[(255 - pixels[at + 3]) | 0]) / each;
+      light[1][cell] += (luminance + LINEAR_LIGHT[(255 - pixels[at + 3]) | 0]) / each;
       const sum = r + g + b;
       if (sum > 0 && r / sum >= RED_SHARE) red[cell] += (Math.max(0, r - g - b) * 320) / each;
     }
@@ -66,9 +66,6 @@ export class FlashCounter {
     return found.flashes > 0 ? found : null;
   }
 }
-
-/** Relative luminance of a level, as far as one channel goes. */
-const LINEAR = Float32Array.from({ length: 256 }, (_, level) => linearLight(level / 255));
 
 /** Changes up and down of one measure in all cells, and how many of them fall in one second. */
 class Changes {
