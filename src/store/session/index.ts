@@ -1,0 +1,38 @@
+import { combineReducers } from '@reduxjs/toolkit';
+import { checksReducer } from './checks';
+import { copiedReducer } from './copied';
+import { noticesReducer } from './notices';
+import { penReducer } from './pen';
+import { queueReducer } from './queue';
+import { followingReducer, unsavedReducer } from './saving';
+import { receiversReducer, sendingsReducer } from './sendings';
+import { themeReducer } from './theme';
+import { unreadReducer } from './unread';
+import { unreadableReducer } from './unreadable';
+
+export { checkedSet } from './checks';
+export { layerCopied } from './copied';
+export { dismissed, noticed } from './notices';
+export { penSet, type PenSettings } from './pen';
+export { queued, unqueued, type Queued } from './queue';
+export { followingSet, unsavedSet } from './saving';
+export { receiverSet, sendingSet } from './sendings';
+export { themeSet } from './theme';
+export { unreadFound, unreadGone } from './unread';
+export { foundUnreadable, leftUnreadable, type Unreadable } from './unreadable';
+
+/** What lasts for a visit and is no part of the kit. */
+export const sessionReducer = combineReducers({
+  notices: noticesReducer,
+  unreadable: unreadableReducer,
+  unread: unreadReducer,
+  following: followingReducer,
+  unsaved: unsavedReducer,
+  theme: themeReducer,
+  copied: copiedReducer,
+  pen: penReducer,
+  sendings: sendingsReducer,
+  receivers: receiversReducer,
+  queue: queueReducer,
+  checks: checksReducer,
+});
