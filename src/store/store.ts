@@ -7,9 +7,7 @@ export const listeners = createListenerMiddleware();
 
 export const store = configureStore({
   reducer: { kit: kitReducer, session: sessionReducer },
-  middleware: (defaults) =>
-    // Histories hold up to 200 documents each; walking them on every action would cost frames.
-    defaults({ serializableCheck: false, immutableCheck: false }).prepend(listeners.middleware),
+  middleware: (defaults) => defaults().prepend(listeners.middleware),
 });
 
 export type RootState = ReturnType<typeof store.getState>;

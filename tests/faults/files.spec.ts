@@ -132,7 +132,7 @@ test('a bad kit file is refused and the kit stays as it was', async ({ page }) =
       zipSync({ ...kitJson(kit), '../../outside.txt': strToU8('x') }),
       /does not belong in a kit/,
     ],
-    ['types.moonpatch', zipSync(kitJson(wrongType)), /overlays\[0\]\.width/],
+    ['types.moonpatch', zipSync(kitJson(wrongType)), /Something in “.+” is not right: width/],
     ['text.moonpatch', strToU8('not a kit'), /not a kit file/],
   ];
   await openDemoKit(page);

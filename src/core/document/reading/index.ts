@@ -44,7 +44,7 @@ export function readEntry(value: unknown, others: readonly unknown[] = []): Read
   const first = mended(field, migrated(value, others));
   const { kept, leftOut } = withoutWrong(first.value as Loose, first.wrong);
   const second = leftOut.length > 0 ? mended(field, kept) : first;
-  if (second.wrong.length > 0) throw invalid(second.wrong[0]);
+  if (second.wrong.length > 0) throw invalid(second.wrong[0], (value as Loose).name);
   const document = second.value as KitEntry;
   if (document.kind === 'overlay' || document.kind === 'landing') timeLayers(document);
   return { document, told: inWords(document, first.changed.length, leftOut.length), leftOut };
@@ -130,5 +130,7 @@ export function readKitEntries(value: unknown): Read<Kit> {
 /** The same, where what is not as it was is of no interest. */
 export const readKit = (value: unknown): Kit => readKitEntries(value).document;
 
-const invalid = (error: ValidationError): MoonError =>
-  new MoonError('document-invalid', `Something in it is not right: ${error.message}.`);
+const invalid = ({ message }: ValidationError, name?: unknown): MoonError => {
+  const what = typeof name === 'string' && name !== '' ? `“${name}”` : 'it';
+  return new MoonError('document-invalid', `Something in ${what} is not right: ${message}.`);
+};
