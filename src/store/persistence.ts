@@ -45,11 +45,11 @@ let writing = false;
 
 const storedOf = (kit: KitState): ReadonlyMap<string, KitEntry> =>
   new Map<string, KitEntry>([
-    ...Object.values(kit.documents.entities).map((history): [string, KitEntry] => [
+    ...Object.values(kit.documents).map((history): [string, KitEntry] => [
       history.present.id,
       history.present,
     ]),
-    ...[...Object.values(kit.footage.entities), ...Object.values(kit.belongings.entities)].map(
+    ...[...Object.values(kit.footage), ...Object.values(kit.belongings)].map(
       (entry): [string, KitEntry] => [entry.id, entry],
     ),
   ]);

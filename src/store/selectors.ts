@@ -12,9 +12,9 @@ import {
 import type { Belonging, Editable } from './kit';
 import type { RootState } from './store';
 
-const documents = (state: RootState) => state.kit.documents.entities;
-const footageById = (state: RootState) => state.kit.footage.entities;
-const belongingsById = (state: RootState) => state.kit.belongings.entities;
+const documents = (state: RootState) => state.kit.documents;
+const footageById = (state: RootState) => state.kit.footage;
+const belongingsById = (state: RootState) => state.kit.belongings;
 
 const newestFirst = <T extends { readonly created: number }>(entries: readonly T[]): readonly T[] =>
   [...entries].sort((a, b) => b.created - a.created);
@@ -47,7 +47,7 @@ export const selectLuts = makeSelectBelongings('lut');
 export const selectRecipes = makeSelectBelongings('recipe');
 
 export const selectDocument = (state: RootState, id: string): Editable | undefined =>
-  state.kit.documents.entities[id]?.present;
+  state.kit.documents[id]?.present;
 
 export const selectOverlay = (state: RootState, id: string): Overlay | undefined => {
   const found = selectDocument(state, id);
@@ -55,10 +55,10 @@ export const selectOverlay = (state: RootState, id: string): Overlay | undefined
 };
 
 export const selectFootageById = (state: RootState, id: string): Footage | undefined =>
-  state.kit.footage.entities[id];
+  state.kit.footage[id];
 
 export const selectBelongingById = (state: RootState, id: string): Belonging | undefined =>
-  state.kit.belongings.entities[id];
+  state.kit.belongings[id];
 
 /** What Check said of an overlay as it is; null where it has changed since, or was not looked at. */
 export const selectCheckState = (state: RootState, id: string): CheckState | null => {
@@ -67,10 +67,10 @@ export const selectCheckState = (state: RootState, id: string): CheckState | nul
 };
 
 export const selectCanUndo = (state: RootState, id: string): boolean =>
-  (state.kit.documents.entities[id]?.past.length ?? 0) > 0;
+  (state.kit.documents[id]?.past.length ?? 0) > 0;
 
 export const selectCanRedo = (state: RootState, id: string): boolean =>
-  (state.kit.documents.entities[id]?.future.length ?? 0) > 0;
+  (state.kit.documents[id]?.future.length ?? 0) > 0;
 
 /** The kit as it is saved. */
 export const selectKit = createSelector(

@@ -7,7 +7,12 @@ export const listeners = createListenerMiddleware();
 
 export const store = configureStore({
   reducer: { kit: kitReducer, session: sessionReducer },
-  middleware: (defaults) => defaults().prepend(listeners.middleware),
+  middleware: (defaults) =>
+    // Only in development. Histories hold up to 200 documents each: walking them would cost seconds an action.
+    defaults({
+      serializableCheck: { ignoredPaths: ['kit.documents'], ignoreActions: true },
+      immutableCheck: { ignoredPaths: ['kit.documents'] },
+    }).prepend(listeners.middleware),
 });
 
 export type RootState = ReturnType<typeof store.getState>;

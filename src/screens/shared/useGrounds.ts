@@ -32,7 +32,7 @@ export function useGroundBundle(overlay: Overlay, ground: string | null): Bundle
   const kit = useAppSelector((state) => state.kit);
   return useMemo(() => {
     if (ground === null) return null;
-    const footage = kit.footage.entities[ground];
+    const footage = kit.footage[ground];
     return footage ? dispatch(trialGround(overlay, footage)) : dispatch(groundOf(ground));
   }, [dispatch, ground, kit, overlay]);
 }

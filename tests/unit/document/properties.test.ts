@@ -200,7 +200,7 @@ describe('every property of every kind of layer', () => {
       store.dispatch(documentAdded(document));
       store.dispatch(documentChanged({ document: documentOf(layer), gesture: null }));
       store.dispatch(undone(document.id));
-      expect(store.getState().documents.entities[document.id].present).toBe(document);
+      expect(store.getState().documents[document.id].present).toBe(document);
     });
   });
 

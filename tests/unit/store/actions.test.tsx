@@ -138,7 +138,7 @@ describe('the kit', () => {
     )!;
     expect(shown(id).layers).toHaveLength(1);
     const landing = dispatch(addLanding(video({ width: 641, height: 480 })))!;
-    expect(getState().kit.documents.entities[landing].present).toMatchObject({
+    expect(getState().kit.documents[landing].present).toMatchObject({
       width: 640,
       height: 480,
     });
@@ -192,7 +192,7 @@ describe('the kit', () => {
     mockImportMedia.mockResolvedValueOnce(video({ id: 'good' }));
     const brought = await dispatch(importFiles([new File([], 'a.png'), new File(['x'], 'b.mp4')]));
     expect(brought.map((footage) => footage.id)).toEqual(['good']);
-    expect(getState().kit.footage.ids).toEqual(['good']);
+    expect(Object.keys(getState().kit.footage)).toEqual(['good']);
     expect(notices()).toEqual(['“a.png” is empty.']);
   });
 
@@ -207,7 +207,7 @@ describe('the kit', () => {
       video({ id: file.name.replace('.', '-') }),
     );
     await dispatch(importCopy(unreadable()[1].id, () => undefined, new AbortController().signal));
-    expect(getState().kit.footage.ids).toEqual(['b-avi']);
+    expect(Object.keys(getState().kit.footage)).toEqual(['b-avi']);
     dispatch(leaveUnreadable(unreadable()[0].id));
     expect(unreadable()).toEqual([]);
   });
@@ -218,13 +218,13 @@ describe('the kit', () => {
     const after = video({ id: 'shot', name: 'other', duration: 4, width: 640 });
     mockImportMedia.mockResolvedValueOnce(after);
     await dispatch(replaceFootage(before, new File(['x'], 'other.mp4')));
-    expect(getState().kit.footage.entities.shot).toEqual({ ...after, name: 'Meadow' });
+    expect(getState().kit.footage.shot).toEqual({ ...after, name: 'Meadow' });
     expect(notices().at(-1)).toMatch(/lasts 4\.0 s instead of 6\.0 s.*640 × /);
     dispatch(restore('shot'));
-    expect(getState().kit.footage.entities.shot).toEqual(before);
+    expect(getState().kit.footage.shot).toEqual(before);
     mockImportMedia.mockResolvedValueOnce({ ...after, type: 'still' });
     await dispatch(replaceFootage(before, new File(['x'], 'other.png')));
-    expect(getState().kit.footage.entities.shot).toEqual(before);
+    expect(getState().kit.footage.shot).toEqual(before);
     expect(notices().at(-1)).toMatch(/“other\.png” is no video/);
   });
 
@@ -239,7 +239,7 @@ describe('the kit', () => {
       leftOut: [],
     });
     await dispatch(openKitFile(new Blob()));
-    expect(getState().kit).toMatchObject({ name: 'Other kit', documents: { ids: [] } });
+    expect(getState().kit).toMatchObject({ name: 'Other kit', documents: {} });
   });
 });
 

@@ -26,11 +26,11 @@ describe('undo and redo', () => {
     store.dispatch(change('b'));
     store.dispatch(change('c'));
     store.dispatch(undone('overlay'));
-    expect(store.getState().documents.entities.overlay.present.name).toBe('b');
+    expect(store.getState().documents.overlay.present.name).toBe('b');
     store.dispatch(undone('other'));
-    expect(store.getState().documents.entities.other.present.name).toBe('other');
+    expect(store.getState().documents.other.present.name).toBe('other');
     store.dispatch(redone('overlay'));
-    expect(store.getState().documents.entities.overlay.present.name).toBe('c');
+    expect(store.getState().documents.overlay.present.name).toBe('c');
   });
 
   it('take all changes of one gesture as one step, and two gestures as two', () => {
@@ -39,9 +39,9 @@ describe('undo and redo', () => {
     for (const name of ['d1', 'd2', 'd3']) store.dispatch(change(name, 'drag one'));
     for (const name of ['e1', 'e2']) store.dispatch(change(name, 'drag two'));
     store.dispatch(undone('overlay'));
-    expect(store.getState().documents.entities.overlay.present.name).toBe('d3');
+    expect(store.getState().documents.overlay.present.name).toBe('d3');
     store.dispatch(undone('overlay'));
-    expect(store.getState().documents.entities.overlay.present.name).toBe('start');
+    expect(store.getState().documents.overlay.present.name).toBe('start');
   });
 
   it('forget what was undone once something new is done', () => {
@@ -51,7 +51,7 @@ describe('undo and redo', () => {
     store.dispatch(undone('overlay'));
     store.dispatch(change('c'));
     store.dispatch(redone('overlay'));
-    expect(store.getState().documents.entities.overlay.present.name).toBe('c');
+    expect(store.getState().documents.overlay.present.name).toBe('c');
   });
 });
 
@@ -73,12 +73,8 @@ describe('the kit', () => {
         fresh: false,
       }),
     );
-    expect(store.getState()).toMatchObject({
-      name: 'New',
-      status: 'ready',
-      documents: { ids: [] },
-    });
-    expect(store.getState().footage.ids).toEqual(['clip']);
+    expect(store.getState()).toMatchObject({ name: 'New', status: 'ready', documents: {} });
+    expect(Object.keys(store.getState().footage)).toEqual(['clip']);
   });
 
   it('removes documents and footage by id and leaves the rest the very same', () => {
@@ -87,8 +83,8 @@ describe('the kit', () => {
     store.dispatch(footageSet(video()));
     const { documents } = store.getState();
     store.dispatch(removed('clip'));
-    expect(store.getState().footage.ids).toEqual([]);
-    expect(store.getState().documents.entities.overlay).toBe(documents.entities.overlay);
+    expect(store.getState().footage).toEqual({});
+    expect(store.getState().documents.overlay).toBe(documents.overlay);
   });
 
   it('follows another tab without keeping undo steps of its own', () => {
@@ -97,6 +93,6 @@ describe('the kit', () => {
     store.dispatch(change('b'));
     store.dispatch(documentFollowed(named('theirs')));
     store.dispatch(undone('overlay'));
-    expect(store.getState().documents.entities.overlay.present.name).toBe('theirs');
+    expect(store.getState().documents.overlay.present.name).toBe('theirs');
   });
 });
