@@ -142,8 +142,12 @@ export const engine = {
     y: number,
   ): Promise<Picked> => bench().pickColour(bundle, layer, frame, x, y),
   findKey: (footage: Footage): Promise<ChromaKey> => bench().findKey(footage),
-  measureKey: (footage: Footage, key: KeySettings, seconds: number): Promise<KeyFigures> =>
-    bench().measureKey(footage, key, seconds),
+  measureKey: (
+    footage: Footage,
+    key: KeySettings,
+    seconds: number,
+    signal: AbortSignal,
+  ): Promise<KeyFigures> => bench().measureKey(footage, key, seconds, signal),
   measureSound: (footage: Footage): Promise<MeasuredSound> => bench().measureSound(footage),
   mixSound: (bundle: Bundle, from: number, to: number): Promise<Stereo> =>
     listener().mixSound(bundle, from, to),

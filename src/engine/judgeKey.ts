@@ -8,6 +8,7 @@ import { softwareContext } from '@/paint/browserTools';
 import { FrameReader, mediaSource } from './frameReader';
 import { keyer } from './keying/keyer';
 import { decodeStill } from './still';
+import { stopIfAborted } from './progress';
 
 /** Longest side at which frames are looked at. */
 const LONGEST = 640;
@@ -34,17 +35,22 @@ export async function findKey(footage: Footage): Promise<ChromaKey> {
   );
 }
 
-/** @param seconds of the source that is looked at now */
+/**
+ * @param seconds of the source that is looked at now
+ * @throws MoonError 'stopped'
+ */
 export async function measureKey(
   footage: Footage,
   key: KeySettings,
   seconds: number,
+  signal: AbortSignal,
 ): Promise<KeyFigures> {
   const frames = await framesOf(footage, [seconds, ...spread(footage, MEASURED)]);
   const hue = hueOf(key);
   const { keyRgba } = await keyer();
   const figures: MatteFigures[] = [];
   for (const { data, width, height } of frames) {
+    stopIfAborted(signal);
     await keyRgba(data, width, height, key, width / footage.width);
     figures.push(measureMatte(data, width, height, hue));
   }

@@ -1,4 +1,4 @@
-import type { Layer, Move, StaggerUnit } from '../document/layers';
+import type { Layer, Move, Phase, StaggerUnit } from '../document/layers';
 import { framesToSeconds, type Rate } from '../time';
 import type { Box } from '../scene/box';
 import type { Point } from '../scene/matrix';
@@ -39,13 +39,13 @@ export function sampleMoves(
   frame: number,
   setting: MoveSetting,
 ): LayerChange {
-  const own = ownPhases(layer.moves);
+  const own = ownMoves(layer.moves);
   const delays = layer.kind === 'words' ? layer.letters.filter((letter) => letter.delay > 0) : [];
   const isForWhole = (move: Move) =>
     move.letter === null &&
     move.stagger.over === 'whole' &&
     delays.length === 0 &&
-    ![...own].some((entry) => entry.endsWith(` ${move.phase}`));
+    !own.has(move.phase);
   const sample = (move: Move, box: Box, wait: number, rank: number) =>
     changeAt(move, timing, frame, setting, box, wait, rank);
 
@@ -71,15 +71,19 @@ export function sampleMoves(
 }
 
 /** Letters with moves of their own, by phase: the layer's other moves leave those alone. */
-function ownPhases(moves: readonly Move[]): ReadonlySet<string> {
-  return new Set(
-    moves.filter((move) => move.letter !== null).map((move) => `${move.letter} ${move.phase}`),
-  );
+type OwnMoves = ReadonlyMap<Phase, ReadonlySet<number>>;
+
+function ownMoves(moves: readonly Move[]): OwnMoves {
+  const own = new Map<Phase, Set<number>>();
+  for (const { letter, phase } of moves) {
+    if (letter !== null) own.set(phase, (own.get(phase) ?? new Set()).add(letter));
+  }
+  return own;
 }
 
-function applies(move: Move, index: UnitIndex, own: ReadonlySet<string>): boolean {
+function applies(move: Move, index: UnitIndex, own: OwnMoves): boolean {
   if (move.letter !== null) return move.letter === index.letters;
-  return !own.has(`${index.letters} ${move.phase}`);
+  return !own.get(move.phase)?.has(index.letters);
 }
 
 function rankOf(layer: Layer, move: Move, index: UnitIndex): number {

@@ -18,7 +18,7 @@ export interface Sent extends Made {
 export interface Delivery {
   readonly file: Blob;
   readonly name: string;
-  readonly sents: readonly Sent[];
+  readonly sentFiles: readonly Sent[];
 }
 
 /** What is being worked on. */
@@ -54,7 +54,7 @@ export async function send(
   });
   if (files.length === 1) {
     const sent = await makeFile(files[0].job, files[0].planned, watch(0));
-    return { file: sent.file, name: sent.name, sents: [{ ...sent, job: 0 }] };
+    return { file: sent.file, name: sent.name, sentFiles: [{ ...sent, job: 0 }] };
   }
   const zip = await openZip('zip');
   try {
@@ -71,11 +71,11 @@ export async function send(
       });
     }
     const file = await zip.finish();
-    const sents = made.map(({ sent, from, to }) => ({
+    const sentFiles = made.map(({ sent, from, to }) => ({
       ...sent,
       file: file.slice(from, to, sent.file.type),
     }));
-    return { file, name: fileName(zipName(jobs), 'zip'), sents };
+    return { file, name: fileName(zipName(jobs), 'zip'), sentFiles };
   } catch (error) {
     await zip.discard();
     throw error;

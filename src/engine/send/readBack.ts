@@ -17,7 +17,7 @@ const COMPARED = 12;
 const LIMITS = { meanAlpha: 0.01, meanColour: 0.03 } as const;
 
 /** How true a file is to what was painted. */
-export interface Truth {
+export interface Fidelity {
   /** Frames that are in it. */
   readonly frames: number;
   readonly compared: number;
@@ -31,7 +31,7 @@ export interface Truth {
 }
 
 /** What was found in the file itself, held against the document. */
-export interface ReadBack extends Truth {
+export interface ReadBack extends Fidelity {
   readonly expectedFrames: number;
   /** Seconds of sound in it; null where there is none. */
   readonly soundSeconds: number | null;
@@ -70,7 +70,7 @@ export async function compareFile(
   file: Blob,
   { artist, bundle, planned, target, crop, progress, signal }: Making,
   expectedOf: (meant: Context) => Uint8ClampedArray,
-): Promise<Truth & { readonly meanColour: number }> {
+): Promise<Fidelity & { readonly meanColour: number }> {
   const { format, frames } = planned;
   const decoded = await FORMAT_WORK[format.id].open(file);
   const differences: FrameDifference[] = [];

@@ -7,11 +7,11 @@ import { Artist } from '../artist';
 import type { Progress } from '../progress';
 import { FORMAT_WORK } from './formats';
 import { targetOf, type SendJob } from './makeFile';
-import { compareFile, pixels, type Truth } from './readBack';
+import { compareFile, pixels, type Fidelity } from './readBack';
 import type { Making } from './types';
 
 /** What a format would make of a document, found on sampled frames that were really encoded. */
-export interface FormatTrial extends Truth {
+export interface FormatTrial extends Fidelity {
   /** Of the whole file. */
   readonly bytes: number;
   /** File pixels per pixel of the picture or clip that is enlarged most; 0 without any. */

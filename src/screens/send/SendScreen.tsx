@@ -86,7 +86,7 @@ function Send({ bundle, go, heading }: SendProps) {
       const delivery = await work.send(jobs, setState, report, signal);
       download(delivery.file, delivery.name);
       setPast((before) => [
-        ...delivery.sents.map((sent) => ({ sent, job: jobs[sent.job] })),
+        ...delivery.sentFiles.map((sent) => ({ sent, job: jobs[sent.job] })),
         ...before,
       ]);
       done();
@@ -96,7 +96,7 @@ function Send({ bundle, go, heading }: SendProps) {
     send(dispatch(queuedJobs(queue)), () => dispatch(unqueued(queue.map(({ key }) => key))));
   // Files of earlier sends have made room for the newest ones.
   const tried = past.find(
-    ({ sent, job }) => result?.sents.includes(sent) && job.bundle.document.id === document.id,
+    ({ sent, job }) => result?.sentFiles.includes(sent) && job.bundle.document.id === document.id,
   );
   return (
     <Frame
@@ -132,7 +132,7 @@ function Send({ bundle, go, heading }: SendProps) {
               onSendAll={sendAll}
             />
             <SizeChart bars={sizeBars(sending, trials, past)} />
-            <SentBefore sents={past.map(({ sent }) => sent)} />
+            <SentBefore sentFiles={past.map(({ sent }) => sent)} />
             {tried && receiver ? (
               <TrialCard {...{ ...tried, receiver, able, trying }} onChange={change} />
             ) : null}
@@ -164,9 +164,9 @@ function Send({ bundle, go, heading }: SendProps) {
 }
 
 /** Files of a kind that footage comes in, one at a time. */
-function footageOf({ sents }: Delivery, bringIn: (sent: Sent) => void): (() => void) | null {
-  const [sent] = sents;
-  return sents.length === 1 && isFootage(formatById(sent.format)!) ? () => bringIn(sent) : null;
+function footageOf({ sentFiles }: Delivery, bringIn: (sent: Sent) => void): (() => void) | null {
+  const [sent] = sentFiles;
+  return sentFiles.length === 1 && isFootage(formatById(sent.format)!) ? () => bringIn(sent) : null;
 }
 
 /** Making files, with what is being worked on. */

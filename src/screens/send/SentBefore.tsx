@@ -8,9 +8,9 @@ import { usePictures } from '../shared/usePictures';
 import { bytes, keptIn } from './figures';
 
 /** What was sent in this visit, side by side, once there is something to compare. */
-export function SentBefore({ sents }: { readonly sents: readonly Sent[] }) {
+export function SentBefore({ sentFiles }: { readonly sentFiles: readonly Sent[] }) {
   const tokens = useTokens();
-  if (sents.length < 2) return null;
+  if (sentFiles.length < 2) return null;
   return (
     <View
       role="list"
@@ -21,8 +21,8 @@ export function SentBefore({ sents }: { readonly sents: readonly Sent[] }) {
       <Words kind="small" soft>
         The sharpest edge of each, eight times as large, over light and over dark.
       </Words>
-      {sents.map((sent, i) => (
-        <View key={sents.length - i} role="listitem" style={styles.entry}>
+      {sentFiles.map((sent, i) => (
+        <View key={sentFiles.length - i} role="listitem" style={styles.entry}>
           <View style={styles.words}>
             <Words kind="strong">{`${formatById(sent.format)?.label} · ${bytes(sent.file.size)}`}</Words>
             <Words kind="small">{`${sent.width} × ${sent.height} · ${sent.name}`}</Words>

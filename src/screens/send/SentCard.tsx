@@ -16,13 +16,13 @@ interface SentCardProps {
 /** What was made and read back, with what was found in it. */
 export function SentCard({ delivery, onDownload, onBringIn }: SentCardProps) {
   const tokens = useTokens();
-  const { file, name, sents } = delivery;
+  const { file, name, sentFiles } = delivery;
   return (
     <View role="status" style={[styles.card, { backgroundColor: tokens.lichenSoft }]}>
       <Icon source="shield-check-outline" size={26} color={tokens.lichen} />
       <View style={styles.words}>
         <Words kind="strong">{`${name} · ${bytes(file.size)}`}</Words>
-        {sents.length === 1 ? <OneFile sent={sents[0]} /> : <ManyFiles sents={sents} />}
+        {sentFiles.length === 1 ? <OneFile sent={sentFiles[0]} /> : <ManyFiles sentFiles={sentFiles} />}
       </View>
       {onBringIn ? (
         <IconAction
@@ -53,11 +53,11 @@ function OneFile({ sent }: { readonly sent: Sent }) {
   );
 }
 
-function ManyFiles({ sents }: { readonly sents: readonly Sent[] }) {
-  const frames = sents.reduce((sum, { readBack }) => sum + (readBack?.frames ?? 0), 0);
+function ManyFiles({ sentFiles }: { readonly sentFiles: readonly Sent[] }) {
+  const frames = sentFiles.reduce((sum, { readBack }) => sum + (readBack?.frames ?? 0), 0);
   return (
     <Words kind="small" soft>
-      {`Read back: all ${sents.length} files, ${frames} frames`}
+      {`Read back: all ${sentFiles.length} files, ${frames} frames`}
     </Words>
   );
 }

@@ -24,7 +24,7 @@ export interface MadeRecording {
   readonly crf: number;
 }
 
-export interface Truth {
+export interface Fidelity {
   /** The first frame with ink of the drawing, and the first one with all of it. */
   readonly in: number;
   readonly out: number;
@@ -97,7 +97,7 @@ const startOf = (made: MadeRecording) =>
   BLANK_SECONDS + (made.first === 'blank' ? 0 : FIRST_SECONDS + wipeOf(made));
 
 /** Draws it, encodes it as H.264, and decodes that again. */
-export function record(made: MadeRecording): Truth {
+export function record(made: MadeRecording): Fidelity {
   const { width, height, noise, crf } = made;
   const count = Math.ceil((startOf(made) + DRAWN_MS / 1000 + HOLD_SECONDS) * RATE);
   const context = createCanvas(width, height).getContext('2d');

@@ -129,6 +129,9 @@ function FindIt({ layer }: FootageProps) {
   );
 }
 
+/** Milliseconds for which a slider has to stand still before anything is measured. */
+const RESTED = 250;
+
 const percent = (share: number): string => `${Number((share * 100).toFixed(1))} %`;
 
 /** How clean the matte is, on this frame and at worst. */
@@ -138,9 +141,11 @@ function Figures({ layer, value }: KindProps<KeySettings>) {
   const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
   const seconds = footage ? secondsShown(layer, document, footage, frame) : 0;
   const found = useBackground<KeyFigures | null>(
-    () => (footage ? work.measureKey(footage, value, seconds) : Promise.resolve(null)),
+    (signal) =>
+      footage ? work.measureKey(footage, value, seconds, signal) : Promise.resolve(null),
     JSON.stringify([footage?.id, value, seconds]),
     null,
+    RESTED,
   );
   if (!found) return null;
   const { now, worst } = found;
