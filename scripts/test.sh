@@ -29,5 +29,6 @@ step 'types' npx tsc --noEmit
 step 'lint' npx eslint . --max-warnings 0
 step 'format' npx prettier --check --log-level warn .
 step 'imports' npm run --silent imports
+step 'nothing unused' npx knip
 step 'unit tests' npx jest
 step 'the app in Chromium' npx playwright test

@@ -36,14 +36,13 @@ import type { StageListener, StageView } from './stage';
 import { installHandlers } from './wire';
 import type { Split } from './words';
 
-export type { LetterTarget } from '@/core/scene/letterTarget';
 export type { Looked } from './check/measureOverlay';
 export type { KeyFigures } from './judgeKey';
 export type { FoundLoop } from './lookThrough';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
-export type { Delivery, ReadBack, SendJob, SendStage, SendState, Sent } from './send';
-export type { Trial, TrialLanding, TrialRequest, TriedChange } from './receive/trialLanding';
+export type { Delivery, ReadBack, SendJob, SendState, Sent } from './send';
+export type { Trial, TrialLanding, TrialRequest } from './receive/trialLanding';
 export type { FormatTrial } from './send/tryFormat';
 export type { ServerHealth } from './server';
 export type { MeasuredSound } from './sound/measureSound';

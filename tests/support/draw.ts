@@ -13,11 +13,6 @@ export async function beginDrawing(page: Page): Promise<void> {
   await expect(surface(page)).toBeVisible();
 }
 
-export async function openDrawing(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Draw( on it)?$/ }).click();
-  await expect(surface(page)).toBeVisible();
-}
-
 async function onSurface(
   page: Page,
 ): Promise<(at: readonly [number, number]) => { x: number; y: number }> {

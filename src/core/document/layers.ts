@@ -40,15 +40,9 @@ export type Layer = OutlineLayer | FootageLayer | GroupLayer | OverlayLayer | In
 export { BLENDS, type Blend } from './properties/blend';
 export { createBoil, type Boil } from './properties/boil';
 export type { Border } from './properties/border';
-export {
-  AFTER_END,
-  WHOLE_CLIP,
-  type AfterEnd,
-  type ClipTime,
-  type TimeRange,
-} from './properties/clipTime';
+export { WHOLE_CLIP, type AfterEnd, type ClipTime, type TimeRange } from './properties/clipTime';
 export type { Counter } from './properties/counter';
-export { NO_EDGES, SIDES, type Edges, type Side, type Sides } from './properties/edges';
+export { NO_EDGES, SIDES, type Sides } from './properties/edges';
 export { NEUTRAL, type Effects } from './properties/effects';
 export type { Fade, FadeStop } from './properties/fade';
 export { solid, type Fill, type Gradient, type GradientStop } from './properties/fill';
@@ -60,7 +54,6 @@ export type {
   ChromaKey,
   KeySettings,
   KnownColoursKey,
-  LightKey,
   LumaKey,
   MatteShape,
 } from './properties/key';
@@ -75,7 +68,7 @@ export type { Reflection } from './properties/reflection';
 export type { Shadow } from './properties/shadow';
 export type { Wall } from './properties/wall';
 export type { Align } from './properties/words';
-export type { BoxSides, PathPoint } from './values/geometry';
+export type { PathPoint } from './values/geometry';
 export type { LayerKind } from './values/kinds';
 export type { Phase, StaggerOrder, StaggerUnit } from './values/motion';
 export type { Drawing, Stroke } from './values/stroke';

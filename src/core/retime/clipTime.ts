@@ -89,12 +89,6 @@ export const keptSeconds = (
   duration: number,
 ): number => totalOf(keptRanges(time, duration));
 
-/** Seconds from one round's start to the next one's at the source's own speed. */
-export const roundSeconds = (time: ClipTime, duration: number): number => {
-  const length = keptSeconds(time, duration);
-  return time.after === 'loop' ? length - seamOf(time, length) : length;
-};
-
 /** A seam takes half of the clip at most: what it leads over from and to must not be the same. */
 const seamOf = ({ seam }: Pick<ClipTime, 'seam'>, length: number): number =>
   Math.min(seam, length / 2);

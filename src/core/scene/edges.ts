@@ -135,7 +135,10 @@ export function moveMask(mask: MoveMask, matrix: Matrix): Mask {
   }
 }
 
-/** An edge that is wholly beyond the way's start at 0 and beyond its end at 1. */
+/**
+ * Gradient stops of a wipe's soft edge. At `shown` 0 all of the edge lies before the gradient, so that nothing is
+ * seen; at 1 all of it lies behind, so that nothing is softened.
+ */
 function edgeStops(shown: number, softness: number): Shading['stops'] {
   const soft = Math.max(softness, 1e-4);
   const edge = shown * (1 + soft);

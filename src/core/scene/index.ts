@@ -7,7 +7,7 @@ export type { Matrix, Point } from './matrix';
 export { apply, inverse, multiply, scaling, translation } from './matrix';
 export { plainGroup } from './types';
 export { layerBox, layerQuads } from './layerBoxes';
-export { layerTree, withinLayer, type LayerTree } from './tree';
+export { layerTree, type LayerTree } from './tree';
 export { layerAlone, withoutKeys, withoutSpill } from './alone';
 export { stackScene as sceneAt } from './stackScene';
 export type {
@@ -18,7 +18,6 @@ export type {
   Outline,
   PictureItem,
   Scene,
-  SceneFill,
   Shading,
 } from './types';
 

@@ -190,7 +190,7 @@ function nestedItems(layer: OverlayLayer, placing: Placing, setting: FrameSettin
 
 const stretched = new WeakMap<Overlay, Map<number, Overlay>>();
 
-/** A nested overlay whose stay is as long as it takes to last as long as its layer. */
+/** A nested overlay with its stay stretched, so that it is as long as the layer that shows it. */
 function stretchedTo(layer: OverlayLayer, nested: Overlay, setting: FrameSetting): Overlay {
   const { from, to } = setting.timing.get(layer.id)!;
   const length = convertLength(to - from, setting.stack.rate, nested.rate);

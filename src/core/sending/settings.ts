@@ -26,7 +26,6 @@ const span = byKind({
   /** Three files: until all has arrived, what stays, and from when the first thing leaves. */
   phases: {},
 });
-export type SentSpan = ValueOf<typeof span>;
 
 const DITHERS = ['none', 'ordered', 'diffused'] as const;
 export type Dither = (typeof DITHERS)[number];

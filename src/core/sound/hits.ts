@@ -7,13 +7,13 @@ const HOP = 256;
 /** Samples a second at which hits are looked for; sources are brought to it. */
 export const HIT_RATE = 44_100;
 
-/** A spectrum is compared with the one this many steps before it: an attack takes that long. */
+/** Each spectrum is compared with the one this many steps earlier, as an attack takes about that long to build up. */
 const LAG = 2;
 
 /** Seconds to each side over which the threshold follows the sound. */
 const AROUND = 0.5;
 
-/** A hit stands this far above the middle of what is round it, as a factor, and above silence. */
+/** An onset's strength must be FACTOR times the median of its surroundings, and at least FLOOR. */
 const FACTOR = 2.2;
 const FLOOR = 0.04;
 

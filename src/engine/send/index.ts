@@ -7,7 +7,7 @@ import { openZip, piecesOf } from './zipFile';
 
 export { clearScratchFiles } from './scratchFile';
 export type { ReadBack } from './readBack';
-export type { SendJob, SendStage } from './makeFile';
+export type { SendJob } from './makeFile';
 
 export interface Sent extends Made {
   /** Which of the jobs it is of. */

@@ -22,7 +22,11 @@ export function SentCard({ delivery, onDownload, onBringIn }: SentCardProps) {
       <Icon source="shield-check-outline" size={26} color={tokens.lichen} />
       <View style={styles.words}>
         <Words kind="strong">{`${name} · ${bytes(file.size)}`}</Words>
-        {sentFiles.length === 1 ? <OneFile sent={sentFiles[0]} /> : <ManyFiles sentFiles={sentFiles} />}
+        {sentFiles.length === 1 ? (
+          <OneFile sent={sentFiles[0]} />
+        ) : (
+          <ManyFiles sentFiles={sentFiles} />
+        )}
       </View>
       {onBringIn ? (
         <IconAction

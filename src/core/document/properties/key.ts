@@ -35,7 +35,6 @@ export type KeySettings = ValueOf<typeof keyField>;
 export type MatteShape = Pick<KeySettings, keyof typeof matteFields>;
 export type ChromaKey = Extract<KeySettings, { kind: 'chroma' }>;
 export type LumaKey = Extract<KeySettings, { kind: 'luma' }>;
-export type LightKey = Extract<KeySettings, { kind: 'light' }>;
 export type KnownColoursKey = Extract<KeySettings, { kind: 'known colours' }>;
 
 export const key = property({

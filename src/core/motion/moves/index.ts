@@ -25,7 +25,7 @@ import { wipe } from './wipe';
 import { writeOn } from './writeOn';
 import { zoomTo } from './zoomTo';
 
-export type { Moment, MoveKind, MoveParam } from './types';
+export type { MoveKind, MoveParam } from './types';
 
 /** All kinds of move, in the order they are offered; a new kind is one file and one entry here. */
 export const MOVE_KINDS: readonly MoveKind[] = [

@@ -10,7 +10,7 @@ import { ring } from './ring';
 import { star } from './star';
 import type { ShapeKind } from './types';
 
-export type { ShapeKind, ShapeParam } from './types';
+export type { ShapeKind } from './types';
 
 /** All shapes, in the order they are offered; a new one is one file and one entry here. */
 export const SHAPE_KINDS: readonly ShapeKind[] = [
