@@ -1,4 +1,4 @@
-// Frees pixels of their backdrop, four at a time. The reference, with the reasons, is
+// Keys pixels, four at a time. The reference, with the reasons, is
 // src/core/matte/keyPixels.ts.
 
 import { BLUE, GREEN, RED } from '../src/core/colour/bt709';
@@ -88,7 +88,7 @@ function keyAll(
   const full = f32x4.splat(255);
   const least = f32x4.splat(LEAST_ALPHA);
   let before = i64x2.splat(0);
-  // What the pixels before became: straight and done, or premultiplied with what is left of alpha.
+  // The result for the four pixels before: straight RGBA, or premultiplied colour and alpha for laying over.
   let known = false;
   let result = before;
   let clear = false;
@@ -98,7 +98,7 @@ function keyAll(
   let alpha = none;
   for (; source < end; source += 16, target += 16) {
     const four = v128.load(source);
-    // Artwork and backdrops are mostly flat: what equals the pixels before becomes what they became.
+    // Artwork and backdrops are mostly flat, so four pixels that equal the four before reuse their result.
     if (!known || v128.any_true(v128.xor(four, before))) {
       known = true;
       before = four;

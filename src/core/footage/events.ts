@@ -18,7 +18,7 @@ export interface FrameMeasure {
 /** Frames round an event that belong to it. */
 const BESIDE = 3;
 
-/** Changes this many times as large as what is usual are more than noise; and at least so large. */
+/** A change counts when it is this many times the usual one, and at least this large. */
 const UNUSUAL = 6;
 const LEAST_CHANGE = 0.004;
 

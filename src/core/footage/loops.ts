@@ -8,10 +8,10 @@ export interface LoopPoints {
   readonly seam: number;
 }
 
-/** Above this, a cross-fade is the better way to close a loop. */
+/** With a larger jump, a cross-fade closes the loop better. */
 export const GOOD_SEAM = 2;
 
-/** Least difference that is taken for a step: less is noise. */
+/** Smaller differences between frames are noise. */
 const LEAST_STEP = 0.002;
 
 /**

@@ -1,7 +1,7 @@
 import type { Box } from '../scene/box';
 import type { SmallFrame } from './smallFrames';
 
-/** How busy each cell of a picture is over some time, 0 (calm) to 1, row by row. */
+/** How busy each cell of a picture is over a span of time, 0 (calm) to 1, row by row. */
 export interface QuietMap {
   readonly columns: number;
   readonly rows: number;

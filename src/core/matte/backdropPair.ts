@@ -12,13 +12,13 @@ export interface BackdropPair {
   readonly agreement: number;
 }
 
-/** Backdrops nearer than this, of full scale, tell nothing apart. */
+/** Backdrop colours closer than this share of full scale are too alike to recover alpha from. */
 const LEAST_APART = 0.2;
 
-/** Below this, the clips are not of one animation. */
+/** With less agreement, the clips are taken for two different animations. */
 const LEAST_AGREEMENT = 0.9;
 
-/** A mean residual of this share of full scale is no agreement at all. */
+/** A mean residual of this share of full scale counts as an agreement of 0. */
 const NO_AGREEMENT = 0.05;
 
 /**

@@ -23,7 +23,7 @@ const LEAST_CHROMA = 0.08;
 const BIN = 0.01;
 const FARTHEST = 2.6;
 
-/** Nearer than this, a pixel is backdrop with noise, or a mix that is nearly all backdrop. */
+/** Pixels closer to the key than this are backdrop with noise, or mixes that are nearly all backdrop. */
 const NEAR = 0.25;
 
 /** Noise strays by a Rayleigh distribution: 99.5 % of it lies within this many medians. */

@@ -4,7 +4,7 @@ import { keyPixels } from './keyPixels';
 import { keepsShape, shapeMatte } from './shapeMatte';
 
 /**
- * Frees a picture of its backdrop, in place.
+ * Keys a picture, in place.
  * @param rgba straight 8-bit sRGB with alpha, width × height × 4 bytes
  * @param scale pixels of `rgba` per pixel of the picture as it came, which choke and feather go by
  */

@@ -2,7 +2,7 @@ import { LUMA } from '../colour';
 import { AT, MODE } from './keyConstants';
 import { fitKnown } from './knownColours';
 
-/** Alpha that would be rounded to nothing in eight bits. */
+/** Smaller alphas round to 0 in eight bits. */
 const LEAST_ALPHA = 0.5 / 255;
 
 /** More than any level. */
@@ -11,11 +11,11 @@ const FAR = 4096;
 const CB = 1 / (2 * (1 - LUMA.b) * 255);
 const CR = 1 / (2 * (1 - LUMA.r) * 255);
 
-// Globals are slow to reach in a pixel loop.
+// Locals, because reading module variables in a pixel loop is slow.
 const { max, min, sqrt } = Math;
 
 /**
- * Frees pixels of their backdrop, in place: the reference of the compiled kernel.
+ * Keys pixels, in place: the reference of the compiled kernel.
  *
  * alpha = clamp((d − low) · gain), P = clamp(C − (1 − alpha)·K, 0, alpha): linear because d, the
  * distance to the backdrop, is itself linear in a mixed pixel's alpha; premultiplied because then
@@ -44,7 +44,7 @@ export function keyPixels(rgba: Uint8ClampedArray, constants: Float32Array): voi
   const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4);
   let before = -1;
   for (let i = 0; i < rgba.length; i += 4) {
-    // Artwork and backdrops are mostly flat: what equals the pixel before becomes what it became.
+    // Artwork and backdrops are mostly flat, so a pixel that equals the one before it reuses that one's result.
     const pixel = pixels[i / 4];
     if (pixel === before) {
       pixels[i / 4] = pixels[i / 4 - 1];

@@ -1,6 +1,6 @@
 import { AT } from './keyConstants';
 
-/** Writes red, green, blue (0…255) and alpha (0…1) of what a colour is made of. */
+/** Writes the unmixed colour (straight, 0…255) and its alpha (0…1). */
 type Fit = (r: number, g: number, b: number, out: Float64Array) => void;
 
 const { min, max } = Math;

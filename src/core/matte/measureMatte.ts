@@ -8,7 +8,7 @@ export interface MatteFigures {
   readonly rim: number;
 }
 
-/** Pixels from an edge within which a matte may be anything. */
+/** Width, in pixels, of the band along edges that is not measured: there any alpha may be right. */
 const EDGE = 3;
 
 const CLEAR = 5;
@@ -66,7 +66,7 @@ export const worstFigures = (figures: readonly MatteFigures[]): MatteFigures => 
   rim: Math.max(...figures.map(({ rim }) => rim)),
 });
 
-/** Summed areas of the pixels that are more solid than clear, with a row and a column of zeros first. */
+/** Summed-area table of the pixels with alpha above one half, with a leading row and column of zeros. */
 function solidSums(rgba: Uint8ClampedArray, width: number, height: number): Uint32Array {
   const stride = width + 1;
   const sums = new Uint32Array(stride * (height + 1));

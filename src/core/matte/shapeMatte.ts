@@ -1,6 +1,6 @@
 import type { MatteShape } from '../document/layers';
 
-/** Whether a matte stays as it was found, apart from its clean ends. */
+/** Whether a matte is neither choked nor feathered. */
 export const keepsShape = ({ choke, feather }: MatteShape): boolean => choke === 0 && feather === 0;
 
 /**
@@ -45,7 +45,7 @@ function choked(alpha: Float32Array, width: number, height: number, by: number):
 
 const { min, max } = Math;
 
-/** One pixel off all edges: the mean of a cross and a square, which is nearly round. */
+/** Erodes by one pixel: the mean of eroding with a cross and with a square, which approximates a disc. */
 function eroded(plane: Float32Array, width: number, height: number, grows: boolean): Float32Array {
   const least = grows ? max : min;
   const out = new Float32Array(plane.length);

@@ -93,7 +93,7 @@ export function backdropsFor({ laying }: Receiver): readonly Backdrop[] {
   }
 }
 
-/** What a file's settings are changed in. */
+/** The settings by which a file could be sent otherwise. */
 export type SendChange = Pick<SendSettings, 'format' | 'backdrop'>;
 
 /**

@@ -7,14 +7,14 @@ export type Laying =
   | { readonly kind: 'alpha' }
   /** As it is: what is clear in the file is black. */
   | { readonly kind: 'solid' }
-  /** Without one of its own colours, the one nearest to the file's corners, always as strongly. */
+  /** Keys out one of its own colours, the one nearest to the file's corners, with fixed strength. */
   | {
       readonly kind: 'fixed key';
       readonly colours: readonly Rgb[];
       readonly tolerance: number;
       readonly softness: number;
     }
-  /** Without the colour of the file's corners, as strongly as is best. */
+  /** Keys out the colour of the file's corners, with whichever of its tolerances works best. */
   | {
       readonly kind: 'picked key';
       readonly tolerances: readonly number[];

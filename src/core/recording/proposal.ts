@@ -47,7 +47,7 @@ export function recordingProposal(
 /** How far a colour has to be from grey, of 0.5 at most, to be taken out as a key. */
 const ENOUGH_CHROMA = 0.12;
 
-/** How the paper is made to go: by its colour, or, where it is grey, by a blend. */
+/** How the paper is removed: by a chroma key, or, where it is grey, by a blend mode. */
 export function paperRemoval(paper: string): {
   readonly key: KeySettings | null;
   readonly blend: Blend;

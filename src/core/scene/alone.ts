@@ -25,7 +25,7 @@ function groupsAround(stack: Stack, group: string | null): readonly string[] {
   return parent ? [parent.id, ...groupsAround(stack, parent.group)] : [];
 }
 
-/** The same document with what shines on the artwork of a key colour left on it. */
+/** The same document without spill suppression. */
 export const withoutSpill = <S extends Stack>(stack: S): S => ({
   ...stack,
   layers: stack.layers.map((layer) =>

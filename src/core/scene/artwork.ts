@@ -90,7 +90,7 @@ function wordsArtwork(layer: WordsLayer, text: string, assets: SceneAssets): Lay
   return font ? layoutWords({ ...layer, text }, font) : null;
 }
 
-/** Its strokes change from frame to frame; the box is that of all its drawings, so that it stands. */
+/** The box of all its drawings together, so that it does not jump from one drawing to the next. */
 const inkArtwork = ({ drawings }: InkLayer): LayerArtwork => ({
   glyphs: [],
   box: strokesBox(drawings.flatMap(({ strokes }) => strokes)) ?? EMPTY_BOX,

@@ -86,7 +86,7 @@ interface AlphaStop {
   readonly opacity: number;
 }
 
-/** Stops beyond the way's ends become what the fade has come to there. */
+/** Stops within 0…1: at an end that lies between two stops, a new one has the opacity interpolated there. */
 function withinWay(stops: readonly AlphaStop[]): readonly AlphaStop[] {
   const sorted = [...stops].sort((a, b) => a.at - b.at);
   const inside = sorted.filter(({ at }) => at > 0 && at < 1);

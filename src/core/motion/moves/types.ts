@@ -59,9 +59,9 @@ export interface MoveKind {
   readonly layers?: readonly LayerKind[];
   readonly params: readonly MoveParam[];
   readonly easing: Easing;
-  /** Paces itself, so that it has no easing of its own to choose. */
+  /** Its timing is built in, so that no easing is offered for it. */
   readonly selfPaced?: true;
-  /** Always unit by unit, each one at once: a move's length is its stagger alone. */
+  /** Each unit comes or goes within one frame, so that the move's length is its stagger alone. */
   readonly stepwise?: true;
   /** Half a second where it is left out. */
   readonly firstLength?: FirstLength;

@@ -12,7 +12,7 @@ import {
   type Placing,
 } from './types';
 
-/** Footage in its box, without its key colour where it has one. */
+/** Footage in its box, keyed where the layer has a key. */
 export function footageItems(
   layer: FootageLayer,
   artwork: LayerArtwork,
