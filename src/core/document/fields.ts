@@ -11,6 +11,7 @@ import {
   type NumberSchema,
   type Schema,
 } from 'yup';
+import type { Frames, Seconds } from '../time';
 
 declare const VALUE: unique symbol;
 
@@ -106,7 +107,9 @@ export const atLeast = (min: number) => ranged(min, Infinity);
 export const whole = (min: number, max: number) => ranged(min, max, true);
 export const share = () => between(0, 1);
 /** Frames of the document, counted from its start. */
-export const frames = (min: number = -LIMITS.frames) => whole(min, LIMITS.frames);
+export const frames = (min: number = -LIMITS.frames) =>
+  whole(min, LIMITS.frames) as Field as Field<Frames>;
+export const seconds = (min: number, max: number) => ranged(min, max) as Field as Field<Seconds>;
 export const pixels = () => between(-100_000, 100_000);
 /** Degrees, clockwise. */
 export const degrees = () => between(-360_000, 360_000);

@@ -9,6 +9,7 @@ import {
   type TimeMap,
 } from './properties';
 import { LAYER_KINDS, type LayerKind } from './values/kinds';
+import type { Seconds } from '../time';
 import { SHAPE_KINDS } from '../scene/shapeKinds';
 
 /** What follows from the declarations of a layer's properties, whatever they are. */
@@ -80,7 +81,7 @@ export const retimedLayer = (layer: Layer, map: TimeMap): Layer =>
   );
 
 /** A layer as if what it shows had been running for some seconds. */
-export const runningFor = (layer: Layer, seconds: number): Layer =>
+export const runningFor = (layer: Layer, seconds: Seconds): Layer =>
   changed(
     layer,
     ({ running }) => running !== undefined,

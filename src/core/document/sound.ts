@@ -1,4 +1,4 @@
-import { between, flag, frames, id, name, orNull, shape, type ValueOf } from './fields';
+import { flag, frames, id, name, orNull, seconds, shape, type ValueOf } from './fields';
 import { loudnessFields } from './properties/footage';
 
 /** A sound laid in a landing. */
@@ -12,7 +12,7 @@ export const soundTrack = shape({
   /** Landing frame at which it begins. */
   start: frames(),
   /** Seconds of the source; `out` null means its end. */
-  in: between(0, 1e6),
-  out: orNull(between(0, 1e6)),
+  in: seconds(0, 1e6),
+  out: orNull(seconds(0, 1e6)),
 });
 export interface SoundTrack extends ValueOf<typeof soundTrack> {}

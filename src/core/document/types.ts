@@ -1,7 +1,6 @@
 import { recipe } from '../sending/settings';
 import { backdrop } from './backdrop';
 import {
-  atLeast,
   between,
   flag,
   frameRate,
@@ -15,6 +14,7 @@ import {
   orNull,
   pixels,
   rate,
+  seconds,
   shape,
   share,
   whole,
@@ -47,7 +47,7 @@ const stackFields = {
 };
 
 /** A frame of footage to judge against; never exported. `strength` is 0 to 1. */
-const guide = shape({ footage: id(), seconds: atLeast(0), strength: share() });
+const guide = shape({ footage: id(), seconds: seconds(0, Infinity), strength: share() });
 export type Guide = ValueOf<typeof guide>;
 
 export const overlay = shape({
@@ -100,7 +100,7 @@ export const footage = shape({
   width: whole(0, 1_000_000),
   height: whole(0, 1_000_000),
   /** Seconds; 0 for a still. */
-  duration: atLeast(0),
+  duration: seconds(0, Infinity),
   rate: orNull(footageRate),
   alpha: flag(),
   /** Where it belongs, when it was sent from here without its margins; else null. */

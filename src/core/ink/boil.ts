@@ -4,6 +4,7 @@ import { scattered, seededRandom } from '../motion/random';
 import { apply, inverse, type Matrix } from '../scene/matrix';
 import { dividedCubic, subpathsOf, type Corner } from './curves';
 import { POINT_SIZE, runningLengths } from './points';
+import type { Seconds } from '../time';
 
 /** A smooth field that tells each place how far it strays. */
 type Field = (x: number, y: number) => { readonly dx: number; readonly dy: number };
@@ -36,7 +37,7 @@ const noise = (seed: number, version: number, salt: number): NoiseFunction2D =>
   createNoise2D(seededRandom(scattered(seed, version, salt) * 0x7fffffff));
 
 /** Which version is on show `seconds` after a layer came: they follow one another and begin anew. */
-export const versionAt = ({ versions, rate }: Boil, seconds: number): number => {
+export const versionAt = ({ versions, rate }: Boil, seconds: Seconds): number => {
   const turn = Math.floor(seconds * rate + 1e-6) % versions;
   return turn < 0 ? turn + versions : turn;
 };

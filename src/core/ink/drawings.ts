@@ -1,5 +1,6 @@
 import type { Drawing, InkLayer } from '../document/layers';
 import { runFrame } from '../retime/clipTime';
+import type { Seconds } from '../time';
 
 /** What the order of drawings depends on. */
 type Drawings = Pick<InkLayer, 'drawings' | 'rate' | 'after'>;
@@ -9,7 +10,7 @@ export const roundLength = ({ drawings }: Pick<InkLayer, 'drawings'>): number =>
   drawings.reduce((sum, { hold }) => sum + hold, 0);
 
 /** The drawing on show `seconds` after the layer came; a single one stays for good. */
-export function drawingAt(layer: Drawings, seconds: number): Drawing | null {
+export function drawingAt(layer: Drawings, seconds: Seconds): Drawing | null {
   const { drawings, rate, after } = layer;
   if (drawings.length === 1) return drawings[0];
   const turn = Math.max(0, Math.floor(seconds * rate + 1e-6));

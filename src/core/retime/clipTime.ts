@@ -1,16 +1,16 @@
 import type { AfterEnd, ClipTime, TimeRange } from '../document/layers';
-import { framesToSeconds, perSecond, type Rate } from '../time';
+import { framesToSeconds, perSecond, type Frames, type Rate, type Seconds } from '../time';
 
 /** What is known of a source: seconds, and its own frame rate where it has a steady one. */
 export interface SourceTime {
-  readonly duration: number;
+  readonly duration: Seconds;
   readonly rate: Rate | null;
 }
 
 /** What a clip shows: the source at one second, or mixed with another one by a share. */
 export interface Moment {
-  readonly seconds: number;
-  readonly mix: { readonly seconds: number; readonly share: number } | null;
+  readonly seconds: Seconds;
+  readonly mix: { readonly seconds: Seconds; readonly share: number } | null;
 }
 
 /** A moment before the end of a range: the end itself would be the next frame's. */
@@ -25,7 +25,7 @@ const LEAST_SHARE = 0.01;
  */
 export function clipMoment(
   time: ClipTime,
-  frames: number,
+  frames: Frames,
   rate: Rate,
   source: SourceTime,
 ): Moment | null {
@@ -49,10 +49,10 @@ export function clipMoment(
 /** The second of the source that a clip shows, without what is mixed with it. */
 export const clipSeconds = (
   time: ClipTime,
-  frames: number,
+  frames: Frames,
   rate: Rate,
   source: SourceTime,
-): number | null => clipMoment(time, frames, rate, source)?.seconds ?? null;
+): Seconds | null => clipMoment(time, frames, rate, source)?.seconds ?? null;
 
 /** The two frames a second lies between, as a mix; one alone where it meets a frame. */
 function betweenFrames(seconds: number, rate: Rate, duration: number): Moment {

@@ -1,6 +1,6 @@
 import type { Fill, Fit } from '../document/layers';
 import { clipMoment } from '../retime/clipTime';
-import type { Rate } from '../time';
+import type { Frames, Rate } from '../time';
 import type { SceneAssets } from './assets';
 import { boxCentre, type Box } from './box';
 import { shadingOf } from './edges';
@@ -13,7 +13,7 @@ export interface FillSetting {
   readonly matrix: Matrix;
   readonly canvas: { readonly width: number; readonly height: number };
   /** Frames for which it has been running. */
-  readonly elapsed: number;
+  readonly elapsed: Frames;
   readonly rate: Rate;
   readonly assets: SceneAssets;
 }

@@ -1,3 +1,7 @@
+import type { Frames, Seconds } from './units';
+
+export type { Frames, Seconds } from './units';
+
 /** An exact frame rate in frames per second, e.g. 30000/1001 for 29.97. */
 export interface Rate {
   readonly num: number;
@@ -29,22 +33,23 @@ export function rateLabel(rate: Rate): string {
 }
 
 /** Time in seconds at which `frame` starts. */
-export const framesToSeconds = (frame: number, rate: Rate): number => (frame * rate.den) / rate.num;
+export const framesToSeconds = (frame: Frames, rate: Rate): Seconds =>
+  (frame * rate.den) / rate.num;
 
 /** The frame nearest to `seconds`. */
-export const secondsToFrames = (seconds: number, rate: Rate): number =>
+export const secondsToFrames = (seconds: Seconds, rate: Rate): Frames =>
   Math.round((seconds * rate.num) / rate.den);
 
 /**
  * The frame of a clip at rate `to` that is on show while frame `frame` at rate `from` starts.
  * Worked out in whole numbers, so it never drifts, however long the clip.
  */
-export function frameOnShow(frame: number, from: Rate, to: Rate): number {
+export function frameOnShow(frame: Frames, from: Rate, to: Rate): Frames {
   return Math.floor((frame * from.den * to.num) / (from.num * to.den));
 }
 
 /** Number of frames at rate `to` that last as long as `frames` at rate `from`, rounded. */
-export function convertLength(frames: number, from: Rate, to: Rate): number {
+export function convertLength(frames: Frames, from: Rate, to: Rate): Frames {
   return Math.round((frames * from.den * to.num) / (from.num * to.den));
 }
 
@@ -55,6 +60,6 @@ export function evenlySpread(count: number, most: number): readonly number[] {
 }
 
 /** "2.5 s": a length in plain words, with at most two decimals. */
-export function secondsLabel(frames: number, rate: Rate): string {
+export function secondsLabel(frames: Frames, rate: Rate): string {
   return `${Number(framesToSeconds(frames, rate).toFixed(2))} s`;
 }

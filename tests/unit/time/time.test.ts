@@ -1,4 +1,11 @@
-import { convertLength, frameOnShow, RATES, secondsLabel, secondsToFrames } from '@/core/time';
+import {
+  convertLength,
+  frameOnShow,
+  framesToSeconds,
+  RATES,
+  secondsLabel,
+  secondsToFrames,
+} from '@/core/time';
 import { snapShift } from '@/core/time/snapShift';
 
 const NTSC = { num: 30000, den: 1001 };
@@ -47,5 +54,17 @@ describe('a shift that snaps', () => {
   it('is what it was where no target is near', () => {
     expect(snapShift(6, [9], [17], 1.5)).toBe(6);
     expect(snapShift(6, [9], [], 100)).toBe(6);
+  });
+});
+
+describe('units', () => {
+  it('are not taken for each other; plain numbers may be given for any', () => {
+    const seconds = framesToSeconds(60, { num: 30, den: 1 });
+    const frames = secondsToFrames(seconds, { num: 25, den: 1 });
+    // @ts-expect-error seconds are no frames
+    framesToSeconds(seconds, NTSC);
+    // @ts-expect-error frames are no seconds
+    secondsToFrames(frames, NTSC);
+    expect([seconds, frames]).toEqual([2, 50]);
   });
 });

@@ -5,6 +5,7 @@ import {
   list,
   oneOf,
   orNull,
+  seconds,
   shape,
   such,
   whole,
@@ -17,24 +18,24 @@ export const AFTER_END = ['hold', 'loop', 'back and forth', 'nothing'] as const;
 export type AfterEnd = (typeof AFTER_END)[number];
 
 /** Seconds of a source. */
-const timeRange = shape({ from: between(0, 1e6), to: between(0, 1e6) });
+const timeRange = shape({ from: seconds(0, 1e6), to: seconds(0, 1e6) });
 export type TimeRange = ValueOf<typeof timeRange>;
 
 /** How footage runs, in seconds of the source. */
 export const clipTimeField = shape({
-  in: between(0, 1e6),
+  in: seconds(0, 1e6),
   /** Null means its end. */
-  out: orNull(between(0, 1e6)),
+  out: orNull(seconds(0, 1e6)),
   speed: between(0.01, 100),
   /** From its out point to its in point. */
   reverse: flag(),
   /** Seconds for which the first frame is held; negative ones it has been running for already. */
-  lead: between(-1e6, 1e6),
+  lead: seconds(-1e6, 1e6),
   after: oneOf(AFTER_END),
   /** How often it runs before what follows is over, when it loops or goes back and forth; null: for good. */
   times: orNull(whole(1, 100_000)),
   /** Seconds over which the end of one round and the start of the next are mixed. */
-  seam: between(0, 60),
+  seam: seconds(0, 60),
   /** Frames that fall between two of the source's are a mix of both. */
   blend: flag(),
   /** Ranges that are left out: in order of time, and apart from each other. */

@@ -1,4 +1,4 @@
-import { between, id, oneOf, orNull, shape, type ValueOf } from '../fields';
+import { between, id, oneOf, orNull, seconds, shape, type ValueOf } from '../fields';
 import { FOOTAGE_KINDS } from '../values/kinds';
 import { property } from './types';
 
@@ -29,8 +29,8 @@ export const footageFit = property({
 /** How loud something is: `gain` is decibels, fades are seconds at its two ends. */
 export const loudnessFields = {
   gain: between(-60, 24),
-  fadeIn: between(0, 600),
-  fadeOut: between(0, 600),
+  fadeIn: seconds(0, 600),
+  fadeOut: seconds(0, 600),
 };
 const loudness = shape(loudnessFields);
 export type Loudness = ValueOf<typeof loudness>;

@@ -1,4 +1,4 @@
-import { between, flag, id, oneOf } from '../fields';
+import { flag, id, oneOf, seconds } from '../fields';
 import { AFTER_END } from './clipTime';
 import { property } from './types';
 
@@ -36,8 +36,8 @@ export const lead = property({
   name: 'lead',
   kinds: ['overlay'],
   part: 'content',
-  schema: between(-1e6, 1e6),
+  schema: seconds(-1e6, 1e6),
   first: () => 0,
   split: 'piece',
-  running: (before, seconds) => before - seconds,
+  running: (before, elapsed) => before - elapsed,
 });

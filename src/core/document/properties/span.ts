@@ -1,4 +1,4 @@
-import { between, frames } from '../fields';
+import { frames, seconds } from '../fields';
 import { LAYER_KINDS } from '../values/kinds';
 import { property } from './types';
 
@@ -32,8 +32,8 @@ export const preroll = property({
   name: 'preroll',
   kinds: LAYER_KINDS,
   part: 'content',
-  schema: between(0, 1e6),
+  schema: seconds(0, 1e6),
   first: () => 0,
   split: 'whole',
-  running: (before, seconds) => before + seconds,
+  running: (before, elapsed) => before + elapsed,
 });

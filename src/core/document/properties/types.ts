@@ -1,3 +1,4 @@
+import type { Frames, Seconds } from '../../time';
 import type { Field } from '../fields';
 import type { LayerKind } from '../values/kinds';
 
@@ -12,7 +13,7 @@ export interface Canvas {
 /** What becomes of times when a layer is shifted, its stay is stretched, or its frame rate changes. */
 export interface TimeMap {
   /** Where a frame comes to lie. */
-  readonly at: (frame: number) => number;
+  readonly at: (frame: Frames) => Frames;
   /** How many frames a duration becomes that is not laid from one frame to another; maybe a fraction. */
   readonly during: (frames: number) => number;
   /** What becomes of a cue that waits for another move. */
@@ -56,7 +57,7 @@ export interface Property<N extends string, K extends LayerKind, T> {
   /** With its times mapped; left out where it has none that count in frames. */
   readonly retimed?: (value: T, map: TimeMap) => NoInfer<T>;
   /** As it is once the layer has been running for some seconds; left out where it does not run. */
-  readonly running?: (value: T, seconds: number) => NoInfer<T>;
+  readonly running?: (value: T, elapsed: Seconds) => NoInfer<T>;
 }
 
 export const property = <const N extends string, const K extends LayerKind, T>(

@@ -2,7 +2,7 @@ import type { Layer } from '../../document/layers';
 import type { Stack } from '../../document/types';
 import type { LayerChange } from '../../motion/sample';
 import type { LayerTiming } from '../../motion/timing';
-import { framesToSeconds, secondsToFrames } from '../../time';
+import { framesToSeconds, secondsToFrames, type Frames, type Seconds } from '../../time';
 import type { SceneAssets } from '../assets';
 import type { Box } from '../box';
 import type { FillSetting } from '../fill';
@@ -40,11 +40,11 @@ export const apartFrom = (apart: readonly DrawItem[]): Drawn => ({
 });
 
 /** Frames since a layer came on show. */
-export const elapsedFrames = (layer: Layer, { frame, timing }: FrameSetting): number =>
+export const elapsedFrames = (layer: Layer, { frame, timing }: FrameSetting): Frames =>
   frame - timing.get(layer.id)!.from;
 
 /** Seconds for which what runs by a layer's own time has been running. */
-export const runningSeconds = (layer: Layer, setting: FrameSetting): number =>
+export const runningSeconds = (layer: Layer, setting: FrameSetting): Seconds =>
   framesToSeconds(elapsedFrames(layer, setting), setting.stack.rate) + layer.preroll;
 
 export const fillSetting = (
