@@ -96,7 +96,7 @@ const SCENES: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await open(page, 'Gust, by hand');
     await page.getByRole('button', { name: 'Choose Gust' }).click();
     await page.getByRole('button', { name: 'Draw on it' }).click();
-    await page.getByRole('tab', { name: 'Write on' }).click();
+    await page.getByRole('tab', { name: 'Pace' }).click();
   },
   'draw-frames': async (page) => {
     await open(page, 'Gust, by hand');

@@ -85,7 +85,8 @@ export const startPersistence = (): AppThunk<Promise<void>> => async (dispatch) 
     if (writer) await dispatch(keepAside(leftOut));
     dispatch(kitLoaded({ kit: loaded, fresh: kit === null }));
     if (told.length > 0) {
-      const where = unread.length + leftOut.length > 0 ? ' Settings has it as it was.' : '';
+      const where =
+        unread.length + leftOut.length > 0 ? ' It is kept as it was, under Settings.' : '';
       dispatch(noticed(told.join(' ') + where, 'problem'));
     }
   } catch (error) {

@@ -125,7 +125,7 @@ describe('documents', () => {
   ])('are read within their limits with %s, and it is told', (_name, change, within) => {
     const { document, told, leftOut } = readEntry({ ...overlay(), ...change });
     expect(document).toEqual({ ...overlay(), ...within });
-    expect(told).toEqual([expect.stringContaining('beyond what is allowed')]);
+    expect(told).toEqual([expect.stringContaining('beyond the limits')]);
     expect(leftOut).toEqual([]);
   });
 

@@ -280,8 +280,8 @@ describe('saving', () => {
     await storage.setItem('document/lost', '{"kind":"overlay","name":"Lost"');
     await dispatch(startPersistence());
     expect(shown('torn')).toMatchObject({ length: 1, layers: [{ id: 'words', size: 10_000 }] });
-    expect(notices().at(-1)).toMatch(/2 values beyond.*1 layer or sound/);
-    expect(notices().at(-1)).toMatch(/left alone.*Settings has it as it was/);
+    expect(notices().at(-1)).toMatch(/2 values were beyond.*1 layer or sound/);
+    expect(notices().at(-1)).toMatch(/left alone.*kept as it was, under Settings/);
     const { unread } = getState().session;
     expect(unread.map(({ name }) => name).sort()).toEqual(['A document', 'Part of “Torn”']);
     const texts = await Promise.all(unread.map(async (part) => (await unreadText(part))!));

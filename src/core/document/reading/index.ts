@@ -57,17 +57,19 @@ export const readDocument = (value: unknown, others: readonly unknown[] = []): K
 function inWords({ name }: KitEntry, changed: number, leftOut: number): readonly string[] {
   return [
     ...(changed > 0
-      ? [`“${name}” held ${counted(changed, 'value')} beyond what is allowed; now within it.`]
+      ? [
+          `In “${name}” ${counted(changed, 'value was', 'values were')} beyond the limits and had to be changed.`,
+        ]
       : []),
     ...(leftOut > 0
       ? [
-          `${counted(leftOut, 'layer or sound', 'layers or sounds')} of “${name}” could not be read.`,
+          `${counted(leftOut, 'layer or sound', 'layers or sounds')} of “${name}” could not be read and had to be left out.`,
         ]
       : []),
   ];
 }
 
-const counted = (count: number, one: string, many = `${one}s`): string =>
+const counted = (count: number, one: string, many: string): string =>
   `${count} ${count === 1 ? one : many}`;
 
 /** Lists of which single entries may be left out. */
