@@ -103,7 +103,6 @@ const ranged = (min: number, max: number, isWhole = false) => {
 
 export const anyNumber = () => ranged(-Infinity, Infinity);
 export const between = (min: number, max: number) => ranged(min, max);
-export const atLeast = (min: number) => ranged(min, Infinity);
 export const whole = (min: number, max: number) => ranged(min, max, true);
 export const share = () => between(0, 1);
 /** Frames of the document, counted from its start. */

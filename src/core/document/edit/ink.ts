@@ -1,7 +1,8 @@
 import { boiledStroke } from '../../ink/boil';
 import { POINT_SIZE, strokeTime } from '../../ink/points';
 import { MoonError } from '../../errors';
-import { LIMITS } from '../fields';
+import { LIMITS, limitsOf } from '../fields';
+import { strokeSize } from '../values/stroke';
 import type { Boil, Drawing, InkLayer, Stroke } from '../layers';
 import type { Stack } from '../types';
 import { changeLayer, findLayer } from './layers';
@@ -64,10 +65,12 @@ export const restyleStrokes = (
 
 /** Makes all lines thicker or thinner by a factor. */
 export const thickenStrokes = (layer: InkLayer, factor: number): InkLayer =>
-  mapStrokes(layer, (stroke) => ({
-    ...stroke,
-    size: Math.min(2000, Math.max(0.1, stroke.size * factor)),
-  }));
+  mapStrokes(layer, (stroke) => ({ ...stroke, size: withinSize(stroke.size * factor) }));
+
+function withinSize(size: number): number {
+  const { min, max } = limitsOf(strokeSize);
+  return Math.min(max, Math.max(min, size));
+}
 
 const mapStrokes = (layer: InkLayer, map: (stroke: Stroke) => Stroke): InkLayer => ({
   ...layer,

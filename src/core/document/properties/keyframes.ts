@@ -11,7 +11,8 @@ import {
   type ValueOf,
 } from '../fields';
 import { LAYER_KINDS } from '../values/kinds';
-import { property, type TimeMap } from './types';
+import { movedInTime } from '../values/inTime';
+import { property } from './types';
 
 /** The easing leads from this keyframe to the next one. */
 const keyframe = shape({ frame: frames(), value: anyNumber(), easing: oneOf(EASINGS) });
@@ -31,12 +32,8 @@ export const keyframesOf = (channels: readonly string[]) =>
     schema: record(channels, track),
     first: () => ({}),
     split: 'piece',
-    retimed: (value, map) =>
-      Object.fromEntries(Object.entries(value).map(([name, keys]) => [name, retimed(keys, map)])),
+    retimed: (value, { at }) =>
+      Object.fromEntries(
+        Object.entries(value).map(([name, keys]) => [name, movedInTime(keys, at)]),
+      ),
   });
-
-/** Of keyframes that meet, the last stays. */
-function retimed(keys: readonly Keyframe[], { at }: TimeMap): readonly Keyframe[] {
-  const byFrame = new Map(keys.map((key) => [at(key.frame), key]));
-  return [...byFrame].sort(([a], [b]) => a - b).map(([frame, key]) => ({ ...key, frame }));
-}

@@ -1,6 +1,7 @@
 import { between, frames, id, LIMITS, list, oneOf, shape, such, type ValueOf } from '../fields';
 import { point } from '../values/geometry';
 import { FOOTAGE_KINDS } from '../values/kinds';
+import { movedInTime } from '../values/inTime';
 import { property } from './types';
 
 export type MattePoint = ValueOf<typeof point>;
@@ -35,11 +36,6 @@ export const mattes = property({
   first: () => [],
   split: 'piece',
   plain: [],
-  retimed: (value, { at }) => value.map((matte) => ({ ...matte, drawn: redrawn(matte, at) })),
+  retimed: (value, { at }) =>
+    value.map((matte) => ({ ...matte, drawn: movedInTime(matte.drawn, at) })),
 });
-
-/** Of drawings that meet, the last stays. */
-function redrawn({ drawn }: GarbageMatte, at: (frame: number) => number): GarbageMatte['drawn'] {
-  const byFrame = new Map(drawn.map((entry) => [at(entry.frame), entry]));
-  return [...byFrame].sort(([a], [b]) => a - b).map(([frame, entry]) => ({ ...entry, frame }));
-}
