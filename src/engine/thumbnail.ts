@@ -12,7 +12,7 @@ type Context = OffscreenCanvasRenderingContext2D;
 
 const LONGEST = 480;
 
-/** Artwork of this mean luma or more is lost on the checks. */
+/** Artwork of this mean luma or more cannot be seen on the squares. */
 const LIGHT = 0.7;
 
 /** Canvas for a thumbnail of something that size; never larger than the thing itself. */
@@ -27,7 +27,7 @@ function thumbnailContext(width: number, height: number): Context {
 const toBlob = (context: Context): Promise<Blob> =>
   context.canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 
-/** Pictures of a document at some frames, on checks or, where it is light itself, on dark. */
+/** Pictures of a document at some frames, on squares or, where it is light itself, on dark. */
 export async function documentThumbnails(
   bundle: Bundle,
   frames: readonly number[],

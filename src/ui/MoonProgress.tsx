@@ -39,7 +39,7 @@ export function MoonProgress({ doing, done, total, startedAt, onStop }: MoonProg
   );
 }
 
-/** Nothing is promised before a twentieth is done. */
+/** The time left is not shown before a twentieth of the work is done. */
 function timeLeft(share: number, startedAt: number): string {
   if (share < 0.05) return 'working out how long';
   const seconds = (((performance.now() - startedAt) / share) * (1 - share)) / 1000;

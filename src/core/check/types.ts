@@ -4,7 +4,7 @@ import type { Matrix } from '../scene/matrix';
 import type { Rate } from '../time';
 import type { Measured } from './measure/types';
 
-/** How bad a finding is: the export is of no use, it looks worse, it could be finer, or it is only said. */
+/** How bad a finding is: the file is of no use, it looks worse, it could look better, or it is only a note. */
 export type Severity = 'stops' | 'hurts' | 'polish' | 'note';
 
 export interface Repair {

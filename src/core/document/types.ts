@@ -50,7 +50,7 @@ const stackFields = {
 const guide = shape({ footage: id(), seconds: seconds(0, Infinity), strength: share() });
 export type Guide = ValueOf<typeof guide>;
 
-export const overlay = shape({
+const overlay = shape({
   ...documentFields('overlay'),
   ...stackFields,
   /** Whether the length follows the artwork: it ends when the last layer has left. */
@@ -60,7 +60,7 @@ export const overlay = shape({
 export interface Overlay extends ValueOf<typeof overlay> {}
 
 /** Footage with overlays, clips and sounds laid over it; overlays stay live. */
-export const landing = shape({
+const landing = shape({
   ...documentFields('landing'),
   ...stackFields,
   /** All of them are heard together. */
@@ -92,7 +92,7 @@ export type Cut = ValueOf<typeof cut>;
 /** A camera may take as many frames a second as it likes; nothing here counts in them. */
 const footageRate = frameRate(1 / 86_400, 1_000_000);
 
-export const footage = shape({
+const footage = shape({
   ...documentFields('footage'),
   type: oneOf(['video', 'still', 'sound']),
   media,
@@ -109,11 +109,11 @@ export const footage = shape({
 export interface Footage extends ValueOf<typeof footage> {}
 
 /** A font brought in by the person; words name it by its id. */
-export const fontFile = shape({ ...documentFields('font'), media });
+const fontFile = shape({ ...documentFields('font'), media });
 export interface FontFile extends ValueOf<typeof fontFile> {}
 
 /** A table of colours (a `.cube` file) brought in by the person; effects name it by its id. */
-export const lutFile = shape({ ...documentFields('lut'), media });
+const lutFile = shape({ ...documentFields('lut'), media });
 export interface LutFile extends ValueOf<typeof lutFile> {}
 
 /** What documents name besides footage. */

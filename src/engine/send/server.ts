@@ -56,7 +56,7 @@ export async function serverEncoder(
       const body = new Blob(await Promise.all(frames));
       await askServer(`${base}/frames/${from}?count=${frames.length}`, { method: 'POST', body });
     });
-    // Every request's failure is met by whoever awaits the tail.
+    // A failed request is handled where the tail is awaited.
     tail.catch(() => undefined);
     queue.push(tail);
   };

@@ -106,7 +106,7 @@ class Changes {
     return count / CELLS;
   }
 
-  /** Goes on in the direction of the last change: its extreme is where it turns. */
+  /** Follows the last change to its extreme, where the next one is counted from. */
   private follow(cells: Float32Array): void {
     const { extremes, direction } = this;
     cells.forEach((value, i) => {
