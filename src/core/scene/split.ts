@@ -1,8 +1,19 @@
 import { createGroup } from '../document/create';
 import { laterCue, mapMoves } from '../document/edit/cues';
 import { findLayer, groupMatrix } from '../document/edit/layers';
+import { heldName } from '../document/held';
 import { partedForPieces, withParts } from '../document/layerParts';
-import type { Cue, Layer, Move, OutlineLayer, StaggerUnit, WordsLayer } from '../document/layers';
+import {
+  placeAt,
+  type Cue,
+  type GroupLayer,
+  type Layer,
+  type Move,
+  type OutlineLayer,
+  type StaggerUnit,
+  type WordsLayer,
+} from '../document/layers';
+import { place as placeProperty } from '../document/properties/place';
 import type { Overlay, Stack } from '../document/types';
 import { MoonError } from '../errors';
 import { moveRanks } from '../motion/timing';
@@ -26,7 +37,7 @@ export interface CutLine {
  * Splits words into a layer each letter, word or line, gathered in a group that takes their place.
  * While they rest they are drawn exactly as before; moves staggered over them become moves of their
  * own, moves of the whole become the group's.
- * @throws MoonError 'not-found' when there is nothing to split
+ * @throws MoonError 'not-found' when there is nothing to split, 'cannot-split' as `drivenPlace` says
  */
 export function splitWords(
   overlay: Overlay,
@@ -44,7 +55,49 @@ export function splitWords(
     return piece ? [{ layer: { ...piece, id: newId() }, index }] : [];
   });
   if (pieces.length < 2) throw nothingToSplit();
-  return replaced(overlay, layer, artwork, pieces, over, newId);
+  return replaced(overlay, layer, artwork, pieces, over, drivenPlace(layer), newId);
+}
+
+const PLACE_CHANNELS = new Set(placeProperty.channels!.map(({ name }) => name));
+
+const withoutChannels = (keyframes: Layer['keyframes'], channels: ReadonlySet<string>) =>
+  Object.fromEntries(Object.entries(keyframes).filter(([name]) => !channels.has(name)));
+
+/** A place, and keyframes that drive it. */
+type DrivenPlace = Pick<GroupLayer, 'place' | 'keyframes'>;
+
+/**
+ * The place of a group of pieces whose keyframes do to all of them what those of the layer's place did to it; null
+ * where it has none. The group turns and grows about the layer's own point, so that what is left for it is the
+ * difference to where the layer rests.
+ * @throws MoonError 'cannot-split' where no such difference exists
+ */
+function drivenPlace({ place: rest, keyframes }: WordsLayer): DrivenPlace | null {
+  const driven = Object.entries(keyframes).filter(([name]) => PLACE_CHANNELS.has(name));
+  if (driven.length === 0) return null;
+  if (
+    ('scale' in keyframes && rest.scale === 0) ||
+    ('stretch' in keyframes && rest.rotation !== 0)
+  ) {
+    throw new MoonError(
+      'cannot-split',
+      'Keyframes drive its size in a way that its parts cannot follow. Remove the keyframes of Scale and of Width against height, then split it.',
+    );
+  }
+  const left: Readonly<Record<string, (value: number) => number>> = {
+    scale: (value) => value / rest.scale,
+    stretch: (value) => value / rest.stretch,
+    rotation: (value) => value - rest.rotation,
+  };
+  return {
+    place: { ...placeAt(rest.x, rest.y), anchorX: rest.x, anchorY: rest.y },
+    keyframes: Object.fromEntries(
+      driven.map(([name, keys]) => [
+        name,
+        keys.map((key) => ({ ...key, value: left[name]?.(key.value) ?? key.value })),
+      ]),
+    ),
+  };
 }
 
 /**
@@ -82,7 +135,7 @@ export function splitAlong(
     index,
   });
   const halves = [half(line.angle, 0), half(line.angle + 180, 1)];
-  return replaced(overlay, layer, artwork, halves, null, newId);
+  return replaced(overlay, layer, artwork, halves, null, null, newId);
 }
 
 const nothingToSplit = (): MoonError =>
@@ -134,7 +187,11 @@ function wordsPiece(
   if (glyphs.length === 0) return null;
   const letters = lettersWithin(layer, glyphs[0].unit.letters, glyphs.at(-1)!.unit.letters);
   const context = { of, box: artwork.box, cut: null, before, after };
-  const draft: WordsLayer = { ...layer, text, name: text, letters, moves: [], piece: context };
+  const draft: WordsLayer = {
+    ...layer,
+    ...{ text, letters, name: heldName(text), moves: [], piece: context },
+    keyframes: withoutChannels(layer.keyframes, PLACE_CHANNELS),
+  };
   const first = layerArtwork(draft, 0, assets).glyphs[0];
   const offset = offsetBetween(first.matrix, glyphs[0].matrix);
   const { left, top, right, bottom } = artwork.box;
@@ -176,12 +233,14 @@ function replaced(
   artwork: LayerArtwork,
   pieces: readonly NewPiece[],
   over: SplitOver | null,
+  driven: DrivenPlace | null,
   newId: () => string,
 ): Overlay {
   const parted = (move: Move) => move.letter !== null || move.stagger.over !== 'whole';
   const centre = apply(placeMatrix(layer.place), boxCentre(artwork.box));
   const group = {
     ...withParts(createGroup(layer.id, overlay, centre), partedForPieces(layer, overlay).group),
+    ...driven,
     moves: layer.moves.filter((move) => !parted(move)),
   };
   const ids = pieces.map(

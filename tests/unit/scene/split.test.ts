@@ -83,6 +83,33 @@ describe('splitting words', () => {
     }
   });
 
+  it('takes keyframes of their place along: all letters go where the words went', () => {
+    const key = (frame: number, value: number) => ({ frame, value, easing: 'linear' as const });
+    const keyframes = {
+      x: [key(0, 500), key(40, 1300)],
+      y: [key(0, 700), key(40, 400)],
+      scale: [key(0, 0.5), key(40, 1.1)],
+      rotation: [key(0, -20), key(40, 35)],
+      opacity: [key(0, 0.4), key(40, 1)],
+    };
+    const before = titled({ place: turned, keyframes });
+    const after = splitWords(before, 'words', 'letters', assets, ids());
+    for (const frame of [0, 13, 40]) {
+      const [whole, parts] = [painted(before, frame), painted(after, frame)];
+      expect(visiblePixels(whole)).toBeGreaterThan(1000);
+      // Sums in another order: here and there a smoothed edge is a level off.
+      const off = whole.data.filter((value, i) => Math.abs(value - parts.data[i]) > 2);
+      expect(off.length).toBeLessThan(visiblePixels(whole) * 0.002);
+    }
+    const stretching = titled({
+      place: turned,
+      keyframes: { stretch: [key(0, 1), key(40, 2)] },
+    });
+    expect(() => splitWords(stretching, 'words', 'letters', assets, ids())).toThrow(
+      /Width against/,
+    );
+  });
+
   it('makes one layer a unit, in a group in the place of the words', () => {
     const names = (over: 'letters' | 'words' | 'lines') =>
       splitWords(titled(), 'words', over, assets, ids()).layers.map((layer) => layer.name);
