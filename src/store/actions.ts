@@ -229,7 +229,7 @@ export const openKitFile =
     try {
       const { document: kit, told, leftOut } = await engine.openKit(file);
       dispatch(kitLoaded({ kit, fresh: false }));
-      dispatch(keepAside(leftOut));
+      await dispatch(keepAside(leftOut));
       if (told.length > 0) dispatch(noticed(told.join(' '), 'problem'));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));

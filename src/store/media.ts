@@ -42,7 +42,7 @@ export const importSent =
         ...{ left: crop.left, top: crop.top, scale },
         canvas: { width: across, height },
       };
-      dispatch(keep(entry.kind === 'footage' ? { ...entry, cut } : entry));
+      if (!dispatch(keep(entry.kind === 'footage' ? { ...entry, cut } : entry))) return;
       dispatch(noticed(`“${entry.name}” is in the kit.`));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
@@ -76,7 +76,7 @@ export const importCopy =
     const file = unreadable.get(id);
     if (!file || !dispatch(mayChange())) return;
     const entry = await engine.importCopy(file, stamp(), progress, signal);
-    dispatch(keep(entry));
+    if (!dispatch(keep(entry))) return;
     dispatch(leaveUnreadable(id));
     dispatch(noticed(`A copy of “${entry.name}” is in the kit.`));
   };
@@ -95,7 +95,7 @@ export const replaceFootage =
           `“${file.name}” is no ${footage.type}. Choose a ${footage.type}, or bring it in by itself.`,
         );
       }
-      dispatch(keep({ ...entry, name: footage.name }));
+      if (!dispatch(keep({ ...entry, name: footage.name }))) return;
       dispatch(
         noticedGone(
           footage,
@@ -135,6 +135,5 @@ export const recoverAlpha =
   async (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const { footage, pair } = await engine.recoverAlpha(first, second, stamp(), progress, signal);
-    dispatch(keep(footage));
-    return { id: footage.id, agreement: pair.agreement };
+    return dispatch(keep(footage)) ? { id: footage.id, agreement: pair.agreement } : null;
   };

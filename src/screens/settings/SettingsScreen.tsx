@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { FONTS } from '@/core/text/fonts';
-import { remove } from '@/store/actions';
+import { mayChange, remove } from '@/store/actions';
 import { deleteUnread, unreadText } from '@/store/aside';
 import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';
@@ -157,7 +157,9 @@ function LeftOutParts() {
           <IconAction
             label={`Delete ${part.name} for good`}
             icon="delete-outline"
-            onPress={() => void dispatch(deleteUnread(part))}
+            onPress={() => {
+              if (dispatch(mayChange())) void dispatch(deleteUnread(part));
+            }}
           />
         </View>
       ))}
