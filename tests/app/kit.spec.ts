@@ -147,7 +147,7 @@ test('what was just typed is there after a reload', async ({ page }) => {
   await page.getByRole('link', { name: 'Open Wind card' }).click();
   await page.getByRole('button', { name: 'Choose Southwest, rising' }).click();
   await page.getByRole('textbox', { name: 'Words' }).fill('Northeast, falling');
-  // Saved within a second of each change: another page finds it there by then.
+  // Nothing was pressed to save it: another page finds it in storage.
   const other = await page.context().newPage();
   await expect(async () => {
     await other.goto(page.url());
