@@ -1,5 +1,12 @@
 /** Two worlds: the core and everything else that needs no page, and the interface in a made-up page. */
-const shared = { moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' } };
+const preset = require('jest-expo/jest-preset');
+
+/** Packages that are ES modules alone have to be translated, as those of the preset. */
+const [others, ...rest] = preset.transformIgnorePatterns;
+const shared = {
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  transformIgnorePatterns: [others.replace('(.pnpm|', '(.pnpm|@noble|'), ...rest],
+};
 
 module.exports = {
   projects: [

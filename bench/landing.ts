@@ -13,12 +13,12 @@ import {
   type Footage,
   type Landing,
 } from '@/core/document';
-import type { KitFile } from '@/core/document/kitFile';
 import {
   browserMemory,
   folder,
   memoryRow,
   openKitFile,
+  type KitFile,
   peakOfSending,
   row,
   timeSend,

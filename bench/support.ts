@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type Page } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
 import {
   addLayer,
   addMove,
@@ -10,9 +11,11 @@ import {
   createOverlay,
   createShape,
   createWords,
+  mediaOwners,
+  type Kit,
   type Overlay,
 } from '@/core/document';
-import { writeKitFile, type KitFile } from '@/core/document/kitFile';
+import { kitList, mediaPath } from '@/core/document/kitFile';
 
 const PORT = 8095;
 export const BASE = `http://127.0.0.1:${PORT}`;
@@ -60,6 +63,23 @@ const LAUNCH = {
 
 export const startBrowser = (): Promise<Browser> => chromium.launch(LAUNCH);
 
+/** A kit and its media files, by content hash. */
+export interface KitFile {
+  readonly kit: Kit;
+  readonly media: ReadonlyMap<string, Uint8Array>;
+}
+
+const packed = ({ kit, media }: KitFile): Uint8Array =>
+  zipSync(
+    {
+      'kit.json': strToU8(kitList(kit)),
+      ...Object.fromEntries(
+        mediaOwners(kit).map((owner) => [mediaPath(owner.media), media.get(owner.media.hash)!]),
+      ),
+    },
+    { level: 0 },
+  );
+
 /** A page with a kit of the given overlays open, in a browser of its own. */
 export const openKit = (overlays: readonly Overlay[]): Promise<Page> =>
   openKitFile({
@@ -73,7 +93,7 @@ export const openKit = (overlays: readonly Overlay[]): Promise<Page> =>
  */
 export async function openKitFile(content: KitFile): Promise<Page> {
   const file = join(folder, 'bench.moonpatch');
-  writeFileSync(file, writeKitFile(content));
+  writeFileSync(file, packed(content));
   const viewport = { width: 1280, height: 800 };
   const profile = mkdtempSync(join(folder, 'profile-'));
   const context = await chromium.launchPersistentContext(profile, { ...LAUNCH, viewport });

@@ -24,6 +24,7 @@ const SOURCES = [
   'demo/kit',
   'scripts',
   'package-lock.json',
+  'patches',
   'app.json',
   'babel.config.js',
   'metro.config.js',

@@ -23,8 +23,11 @@ import type { SendChange } from '@/core/receivers';
 import type { Stereo } from '@/core/sound/types';
 import type { Looked } from './check/measureOverlay';
 import type { EngineApi } from './engine.worker';
+import { Keeper } from './keeper';
+import type { SavedKit } from './kitFiles';
 import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
+import type { KeptMedia } from './mediaStore';
 import type { Picked } from './picker';
 import type { Progress } from './progress';
 import type { Trial, TrialRequest } from './receive/trialLanding';
@@ -39,6 +42,8 @@ import type { Split } from './words';
 export type { Looked } from './check/measureOverlay';
 export type { KeyFigures } from './judgeKey';
 export type { FoundLoop } from './lookThrough';
+export type { KeptMedia } from './mediaStore';
+export type { SavedKit } from './kitFiles';
 export type { Picked } from './picker';
 export type { Progress } from './progress';
 export type { Delivery, ReadBack, SendJob, SendState, Sent } from './send';
@@ -53,8 +58,9 @@ export type { Split } from './words';
 
 installHandlers();
 
-const startWorker = (): Remote<EngineApi> =>
-  wrap<EngineApi>(new Worker('/engine/engine.worker.js', { type: 'module' }));
+const newWorker = (): Worker => new Worker('/engine/engine.worker.js', { type: 'module' });
+
+const startWorker = (): Remote<EngineApi> => wrap<EngineApi>(newWorker());
 
 /** Started when first asked for, so that the first screen does not wait for it. */
 function lazily<T>(make: () => T): () => T {
@@ -62,12 +68,15 @@ function lazily<T>(make: () => T): () => T {
   return () => (made ??= make());
 }
 
-/** Thumbnails, imports, checks, kit files. */
+/** Thumbnails, checks, measurements. */
 const bench = lazily(startWorker);
 /** Mixing what is heard while a landing plays, which must not wait. */
 const listener = lazily(startWorker);
 /** Sending, which may take minutes. */
 const sender = lazily(startWorker);
+/** Files from outside, and kit files: both wait for nothing else and can be stopped at any moment. */
+const importer = new Keeper(newWorker);
+const kitKeeper = new Keeper(newWorker);
 
 /** A visible canvas that a worker of its own draws. */
 export interface StageHandle {
@@ -78,7 +87,7 @@ export interface StageHandle {
 
 /** Hands a canvas over to a worker; it can be handed over only once. */
 export function openStage(canvas: HTMLCanvasElement, listener: StageListener): StageHandle {
-  const worker = new Worker('/engine/engine.worker.js', { type: 'module' });
+  const worker = newWorker();
   const remote = wrap<EngineApi>(worker);
   const offscreen = canvas.transferControlToOffscreen();
   void remote.attachStage(
@@ -103,18 +112,32 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
 
 /** The one door to heavy work. Every call rejects with a MoonError in plain words. */
 export const engine = {
-  importMedia: (file: File, stamp: { id: string; created: number }): Promise<Footage | Resource> =>
-    bench().importMedia(file, stamp),
+  importMedia: (
+    file: File,
+    stamp: { id: string; created: number },
+    progress: Progress,
+    signal: AbortSignal,
+  ): Promise<Footage | Resource> =>
+    importer.run<Footage | Resource>(
+      (api, told) => api.importMedia(file, stamp, told),
+      progress,
+      signal,
+      file,
+    ),
   importCopy: (
     file: File,
     stamp: { id: string; created: number },
     progress: Progress,
     signal: AbortSignal,
   ): Promise<Footage | Resource> => sender().importCopy(file, stamp, proxy(progress), signal),
-  sweepMedia: (used: readonly string[]): Promise<void> => bench().sweepMedia(used),
+  keptMedia: (): Promise<readonly KeptMedia[]> => bench().keptMedia(),
+  dropMedia: (hashes: readonly string[]): Promise<void> => bench().dropMedia(hashes),
+  fileOfMedia: (kept: KeptMedia): Promise<Blob> => bench().fileOfMedia(kept),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
-  saveKit: (kit: Kit): Promise<Blob> => bench().saveKit(kit),
-  openKit: (file: Blob): Promise<Read<Kit>> => bench().openKit(file),
+  saveKit: (kit: Kit, progress: Progress, signal: AbortSignal): Promise<SavedKit> =>
+    kitKeeper.run((api, told) => api.saveKit(kit, told), progress, signal),
+  openKit: (file: Blob, progress: Progress, signal: AbortSignal): Promise<Read<Kit>> =>
+    kitKeeper.run((api, told) => api.openKit(file, told), progress, signal),
   documentThumbnails: (
     bundle: Bundle,
     frames: readonly number[],

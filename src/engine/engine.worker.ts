@@ -2,8 +2,8 @@ import { expose } from 'comlink';
 import { measureOverlay } from './check/measureOverlay';
 import { pictureOfFinding } from './check/pictureOfFinding';
 import { importMedia } from './importMedia';
-import { openKit, saveKit } from './kitFiles';
-import { sweepMedia } from './mediaStore';
+import { fileOfMedia, openKit, saveKit } from './kitFiles';
+import { dropMedia, keptMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
 import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
@@ -41,7 +41,9 @@ const api = {
   showOnStage: (view: SentView) => stage?.show(view),
   importMedia,
   importCopy,
-  sweepMedia,
+  dropMedia,
+  keptMedia,
+  fileOfMedia,
   clearScratchFiles,
   saveKit,
   openKit,

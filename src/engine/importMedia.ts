@@ -16,11 +16,13 @@ import { checkSvg } from '@/core/footage/svg';
 import { RATES, perSecond, type Rate } from '@/core/time';
 import { openFont } from './fonts';
 import { openInput } from './frameReader';
-import { hashOf, keepMedia } from './mediaStore';
+import { keepFile } from './mediaStore';
+import type { Progress } from './progress';
 import { loadResvg } from './resvg';
 
 const LIMITS = {
-  bytes: 2 * 1024 ** 3,
+  /** Bytes of what has to be read as a whole: pictures, drawings, fonts, tables. */
+  whole: 512 * 1024 ** 2,
   /** What Chromium's canvas takes on one side; also what still decodes on a phone. */
   side: 16_384,
   pixels: 100_000_000,
@@ -31,25 +33,29 @@ type Measured = Pick<Footage, 'type' | 'width' | 'height' | 'duration' | 'rate' 
 
 /**
  * Brings a file into the kit: recognised by its bytes, measured, proven readable to its end, then
- * kept. Nothing is kept of a file that fails.
+ * kept. Nothing is kept of a file that fails, and memory stays flat for what lasts.
+ * @param progress told in bytes, once the file is known to be readable
  * @throws MoonError in plain words
  */
 export async function importMedia(
   file: File,
   stamp: { id: string; created: number },
+  progress: Progress,
 ): Promise<Footage | Resource> {
-  if (file.size > LIMITS.bytes) {
-    throw new MoonError(
-      'media-too-large',
-      `“${file.name}” is larger than 2 GB. Trim or compress it, then bring it in.`,
-    );
-  }
   const head = new Uint8Array(await file.slice(0, 4096).arrayBuffer());
   const sniffed = sniffMedia(head, file.name);
-  if (sniffed.type === 'font') return importFont(file, sniffed.extension, stamp);
-  if (sniffed.type === 'lut') return importLut(file, sniffed.extension, stamp);
-  const { bytes, extension, measured } = await read(file, sniffed);
-  const media = await kept(bytes, extension);
+  const timed = sniffed.type === 'video' || sniffed.type === 'sound';
+  if (!timed && file.size > LIMITS.whole) {
+    throw new MoonError(
+      'media-too-large',
+      `“${file.name}” is larger than 512 MB, the most for anything but video and sound. Make it smaller, then bring it in.`,
+    );
+  }
+  await requireRoom(file);
+  if (sniffed.type === 'font') return importFont(file, sniffed.extension, stamp, progress);
+  if (sniffed.type === 'lut') return importLut(file, sniffed.extension, stamp, progress);
+  const { content, extension, measured } = await read(file, sniffed);
+  const media = await kept(content, extension, progress);
   return {
     kind: 'footage',
     version: DOCUMENT_VERSION,
@@ -64,11 +70,23 @@ export async function importMedia(
 /** A file's name without its ending, as long as a name may be. */
 const nameOf = ({ name }: File): string => heldName(name.replace(/\.[^.]+$/, ''));
 
-/** Keeps a file's bytes under their hash. */
-async function kept(bytes: Uint8Array, extension: string): Promise<Media> {
-  const hash = await hashOf(bytes);
-  await keepMedia(hash, bytes);
-  return { hash, extension, bytes: bytes.length };
+/** Characters of base64 that a byte takes in storage. */
+const STORED = 4 / 3;
+
+/** Refuses at once what would fail after minutes. @throws MoonError 'storage-full' */
+async function requireRoom({ name, size }: File): Promise<void> {
+  const { quota = Infinity, usage = 0 } = await navigator.storage.estimate();
+  if (size * STORED <= quota - usage) return;
+  const megabytes = (bytes: number) => `${Math.round(bytes / 1e6)} MB`;
+  throw new MoonError(
+    'storage-full',
+    `“${name}” needs ${megabytes(size * STORED)}, and the browser has room for ${megabytes(Math.max(0, quota - usage))}. Free disk space, or free files that are no longer used under Settings, then bring it in again.`,
+  );
+}
+
+async function kept(content: Blob, extension: string, progress: Progress): Promise<Media> {
+  const hash = await keepFile(content, progress);
+  return { hash, extension, bytes: content.size };
 }
 
 /** A font is kept as it came; that its letters can be drawn is proven first. */
@@ -76,10 +94,10 @@ async function importFont(
   file: File,
   extension: string,
   stamp: { id: string; created: number },
+  progress: Progress,
 ): Promise<FontFile> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const name = fontName(bytes, file.name);
-  const media = await kept(bytes, extension);
+  const name = fontName(new Uint8Array(await file.arrayBuffer()), file.name);
+  const media = await kept(file, extension, progress);
   return { kind: 'font', version: DOCUMENT_VERSION, ...stamp, name, media };
 }
 
@@ -88,10 +106,10 @@ async function importLut(
   file: File,
   extension: string,
   stamp: { id: string; created: number },
+  progress: Progress,
 ): Promise<LutFile> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  readCube(new TextDecoder().decode(bytes), file.name);
-  const media = await kept(bytes, extension);
+  readCube(await file.text(), file.name);
+  const media = await kept(file, extension, progress);
   const name = nameOf(file);
   return { kind: 'lut', version: DOCUMENT_VERSION, ...stamp, name, media };
 }
@@ -113,19 +131,20 @@ async function read(file: File, sniffed: MediaType) {
   if (sniffed.foreign)
     throw noCodec(file.name, `is ${extension.toUpperCase()}, which browsers cannot read`);
   if (sniffed.type !== 'still') {
-    const measured = await measureTimed(file);
-    return { bytes: new Uint8Array(await file.arrayBuffer()), extension, measured };
+    return { content: file, extension, measured: await measureTimed(file) };
   }
-  const source = new Uint8Array(await file.arrayBuffer());
-  if (extension !== 'svg')
-    return { bytes: source, extension, measured: await measureStill(file, source) };
-  const bytes = await drawSvg(new TextDecoder().decode(source), file.name);
-  const drawn = new File([bytes as Uint8Array<ArrayBuffer>], file.name);
-  return { bytes, extension: 'png', measured: await measureStill(drawn, bytes) };
+  if (extension !== 'svg') {
+    return { content: file, extension, measured: await measureStill(file) };
+  }
+  const drawn = new File(
+    [(await drawSvg(await file.text(), file.name)) as Uint8Array<ArrayBuffer>],
+    file.name,
+  );
+  return { content: drawn, extension: 'png', measured: await measureStill(drawn) };
 }
 
-async function measureStill(file: File, bytes: Uint8Array): Promise<Measured> {
-  const { width, height } = sizeOf(bytes, file.name);
+async function measureStill(file: File): Promise<Measured> {
+  const { width, height } = sizeOf(new Uint8Array(await file.arrayBuffer()), file.name);
   if (width > LIMITS.side || height > LIMITS.side || width * height > LIMITS.pixels) {
     throw new MoonError(
       'media-too-large',

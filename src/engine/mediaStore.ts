@@ -1,5 +1,9 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { MoonError } from '@/core/errors';
+import { onStorage } from '@/core/onStorage';
+import type { Progress } from './progress';
 
 /** Media files in IndexedDB, through AsyncStorage: strings of base64 under the content's hash. */
 const storage = createAsyncStorage('moonpatch-media');
@@ -10,38 +14,100 @@ const CHUNK = 768 * 1024;
 const headKey = (hash: string) => `${hash}/head`;
 const chunkKey = (hash: string, index: number) => `${hash}/${index}`;
 
-/** SHA-256 in lower-case hexadecimal. */
-export async function hashOf(bytes: Uint8Array): Promise<string> {
-  const digest = await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>);
-  return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+/** A media file that is kept here; `bytes` as far as they are there. */
+export interface KeptMedia {
+  readonly hash: string;
+  readonly bytes: number;
 }
 
-/**
- * Keeps bytes under their hash; the head is written last, so a write that fails leaves nothing that
- * looks whole.
- * @throws MoonError 'storage-full'
- */
-export async function keepMedia(hash: string, bytes: Uint8Array): Promise<void> {
-  // A sweep under way would take the new chunks for leftovers.
-  await sweeping;
-  if ((await storage.getItem(headKey(hash))) !== null) return;
-  const chunks = Math.ceil(bytes.length / CHUNK);
-  try {
-    for (let i = 0; i < chunks; i++) {
-      const chunk = bytes.subarray(i * CHUNK, (i + 1) * CHUNK);
-      await storage.setItem(chunkKey(hash, i), toBase64(chunk));
-    }
-    await storage.setItem(headKey(hash), String(bytes.length));
-  } catch {
-    await dropMedia(hash).catch(() => undefined);
-    throw new MoonError(
-      'storage-full',
-      'The browser has no room left for this file. Delete footage you no longer need, or free disk space, then bring it in again.',
-    );
+/** A file chunk by chunk, so that memory stays flat. */
+async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
+  for (let from = 0; from < file.size; from += CHUNK) {
+    yield new Uint8Array(await file.slice(from, from + CHUNK).arrayBuffer());
   }
 }
 
-/** Reads part of a kept file. @throws MoonError 'media-missing' */
+/** SHA-256 in lower-case hexadecimal. */
+export async function hashOfPieces(pieces: AsyncIterable<Uint8Array>): Promise<string> {
+  const digest = sha256.create();
+  for await (const piece of pieces) digest.update(piece);
+  return bytesToHex(digest.digest());
+}
+
+/**
+ * Keeps a file under the SHA-256 of its bytes.
+ * @param progress told in bytes, of which each is read once to be known and once to be kept
+ * @throws MoonError 'storage-full' | 'storage-away'
+ */
+export async function keepFile(file: Blob, progress: Progress): Promise<string> {
+  let done = 0;
+  const counted = async function* () {
+    for await (const chunk of chunksOf(file)) {
+      yield chunk;
+      progress((done += chunk.length), 2 * file.size);
+    }
+  };
+  const hash = await hashOfPieces(counted());
+  await keepMedia(hash, counted());
+  return hash;
+}
+
+/**
+ * Keeps bytes under their hash; the head is written last, so a write that fails leaves nothing that looks whole.
+ * @param pieces of any size
+ * @throws MoonError 'storage-full' | 'storage-away' | 'media-damaged' where the bytes are not those of the hash
+ */
+export async function keepMedia(hash: string, pieces: AsyncIterable<Uint8Array>): Promise<void> {
+  if (await isKept(hash)) return;
+  const digest = sha256.create();
+  let bytes = 0;
+  let index = 0;
+  try {
+    for await (const chunk of rechunked(pieces)) {
+      digest.update(chunk);
+      bytes += chunk.length;
+      const text = toBase64(chunk);
+      const key = chunkKey(hash, index++);
+      await onStorage(() => storage.setItem(key, text));
+    }
+    if (bytesToHex(digest.digest()) !== hash) {
+      throw new MoonError('media-damaged', 'A media file was changed or damaged.');
+    }
+    await onStorage(() => storage.setItem(headKey(hash), String(bytes)));
+  } catch (error) {
+    await dropMedia([hash]).catch(() => undefined);
+    if (error instanceof MoonError && error.code === 'storage-full') {
+      throw new MoonError(
+        'storage-full',
+        'The browser has no room left for this file. Free disk space, or free files that are no longer used under Settings, then bring it in again.',
+      );
+    }
+    throw error;
+  }
+}
+
+/** The same bytes in pieces of a chunk's size. */
+async function* rechunked(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+  const chunk = new Uint8Array(CHUNK);
+  let filled = 0;
+  for await (const piece of pieces) {
+    for (let from = 0; from < piece.length;) {
+      const part = piece.subarray(from, from + CHUNK - filled);
+      chunk.set(part, filled);
+      filled += part.length;
+      from += part.length;
+      if (filled < CHUNK) continue;
+      yield chunk;
+      filled = 0;
+    }
+  }
+  if (filled > 0) yield chunk.subarray(0, filled);
+}
+
+const isKept = async (hash: string): Promise<boolean> =>
+  (await onStorage(() => storage.getItem(headKey(hash)))) !== null;
+
+/** Reads part of a kept file. @throws MoonError 'media-missing' | 'storage-away' */
 export async function readMedia(hash: string, start: number, end: number): Promise<Uint8Array> {
   const out = new Uint8Array(end - start);
   for (let i = Math.floor(start / CHUNK); i * CHUNK < end; i++) {
@@ -53,8 +119,15 @@ export async function readMedia(hash: string, start: number, end: number): Promi
   return out;
 }
 
+/** A kept file chunk by chunk. @throws MoonError 'media-missing' | 'storage-away' */
+export async function* piecesOfMedia(hash: string, bytes: number): AsyncGenerator<Uint8Array> {
+  for (let from = 0; from < bytes; from += CHUNK) {
+    yield await readMedia(hash, from, Math.min(bytes, from + CHUNK));
+  }
+}
+
 async function chunkAt(hash: string, index: number): Promise<string> {
-  const chunk = await storage.getItem(chunkKey(hash, index));
+  const chunk = await onStorage(() => storage.getItem(chunkKey(hash, index)));
   if (chunk === null) {
     throw new MoonError(
       'media-missing',
@@ -64,22 +137,30 @@ async function chunkAt(hash: string, index: number): Promise<string> {
   return chunk;
 }
 
-export async function dropMedia(hash: string): Promise<void> {
-  const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(`${hash}/`));
-  await storage.removeMany(keys);
+/** Everything that is kept, files of which only a part came included. */
+export async function keptMedia(): Promise<readonly KeptMedia[]> {
+  const chunks = new Map<string, number>();
+  const keys = await onStorage(() => storage.getAllKeys());
+  for (const key of keys) {
+    const [hash, part] = key.split('/');
+    chunks.set(hash, (chunks.get(hash) ?? 0) + (part === 'head' ? 0 : 1));
+  }
+  const heads = await onStorage(() => storage.getMany([...chunks.keys()].map(headKey)));
+  return [...chunks].map(([hash, count]) => ({
+    hash,
+    bytes: Number(heads[headKey(hash)] ?? count * CHUNK),
+  }));
 }
 
-let sweeping: Promise<void> = Promise.resolve();
-
-/** Drops every kept file whose hash is not in `used`; run at the start, when nothing can be undone. */
-export function sweepMedia(used: readonly string[]): Promise<void> {
-  sweeping = sweep(new Set(used)).catch(() => undefined);
-  return sweeping;
-}
-
-async function sweep(used: ReadonlySet<string>): Promise<void> {
-  const kept = new Set((await storage.getAllKeys()).map((key) => key.split('/')[0]));
-  for (const hash of kept) if (!used.has(hash)) await dropMedia(hash);
+export async function dropMedia(hashes: readonly string[]): Promise<void> {
+  const dropped = new Set(hashes);
+  const keys = (await onStorage(() => storage.getAllKeys())).filter((key) =>
+    dropped.has(key.split('/')[0]),
+  );
+  // The heads go first: what is half dropped does not look whole.
+  const heads = keys.filter((key) => key.endsWith('/head'));
+  await onStorage(() => storage.removeMany(heads));
+  await onStorage(() => storage.removeMany(keys));
 }
 
 function toBase64(bytes: Uint8Array): string {

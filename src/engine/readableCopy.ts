@@ -1,6 +1,6 @@
 import type { Footage, Resource } from '@/core/document';
 import { importMedia } from './importMedia';
-import { stopIfAborted, type Progress } from './progress';
+import { stopIfAborted, unwatched, type Progress } from './progress';
 import { askServer } from './server';
 
 /** Milliseconds between two looks at how far the server is. */
@@ -24,7 +24,7 @@ export async function importCopy(
 ): Promise<Footage | Resource> {
   try {
     const copy = await copyOf(file, progress, signal);
-    return await importMedia(copy, stamp);
+    return await importMedia(copy, stamp, unwatched);
   } catch (error) {
     stopIfAborted(signal);
     throw error;

@@ -9,7 +9,7 @@ import { FrameReader, mediaSource } from './frameReader';
 import { importMedia } from './importMedia';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
-import { stopIfAborted, type Progress } from './progress';
+import { stopIfAborted, unwatched, type Progress } from './progress';
 import { vp9Encoder } from './send/video';
 
 /** Size and number of frames by which clips are lined up, and how far they may be apart. */
@@ -54,7 +54,8 @@ export async function recoverAlpha(
       progress(frame + 1, count);
     }
     const file = await encoder.finish();
-    const kept = await importMedia(new File([file], `${first.name}, clear.webm`), stamp);
+    const clear = new File([file], `${first.name}, clear.webm`);
+    const kept = await importMedia(clear, stamp, unwatched);
     return { footage: kept as Footage, pair };
   } catch (error) {
     await encoder.cancel();

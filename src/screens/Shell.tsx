@@ -1,9 +1,10 @@
 import { useEffect, type ReactNode } from 'react';
 import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
-import { startPersistence } from '@/store/persistence';
+import { startKeeping } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
+import { BusyWork } from './shared/BusyWork';
 import { DropFiles } from './shared/DropFiles';
 import { Banner, Notices } from './shared/Notices';
 import { UnreadableFiles } from './shared/Unreadable';
@@ -17,7 +18,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const theme = dark ? newMoonTheme : dayTheme;
 
   useEffect(() => {
-    void dispatch(startPersistence());
+    void dispatch(startKeeping());
   }, [dispatch]);
 
   return (
@@ -25,6 +26,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
         <Banner />
         <DropFiles>{children}</DropFiles>
+        <BusyWork />
         <Notices />
         <UnreadableFiles />
       </View>

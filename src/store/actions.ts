@@ -17,17 +17,9 @@ import {
 } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import type { SendSettings } from '@/core/sending/settings';
-import { engine } from '@/engine/engine';
-import { kitLoaded, kitNamed, redone, removed, undone, type Editable } from './kit';
-import {
-  selectBelongingById,
-  selectDocument,
-  selectFootageById,
-  selectKit,
-  selectOverlay,
-} from './selectors';
+import { kitNamed, redone, removed, undone, type Editable } from './kit';
+import { selectBelongingById, selectDocument, selectFootageById, selectOverlay } from './selectors';
 import { keep, keepHeld } from './keep';
-import { keepAside } from './aside';
 import { noticed } from './session';
 import type { AppThunk, RootState } from './store';
 
@@ -207,41 +199,3 @@ export const renameKit =
   };
 
 export const startEmptyKit = (): AppThunk => renameKit('My kit');
-
-const DEMO_KIT = '/demo/fennel-hill-kites.moonpatch';
-
-export const openDemoKit = (): AppThunk<Promise<void>> => async (dispatch) => {
-  const response = await fetch(DEMO_KIT).catch(() => null);
-  if (!response?.ok) {
-    dispatch(
-      noticed('The demo kit is not part of this build. Run “npm run build” again.', 'problem'),
-    );
-    return;
-  }
-  await dispatch(openKitFile(await response.blob()));
-};
-
-/** Replaces the whole kit by a file's; the kit stays as it is when anything in the file is wrong. */
-export const openKitFile =
-  (file: Blob): AppThunk<Promise<void>> =>
-  async (dispatch) => {
-    if (!dispatch(mayChange())) return;
-    try {
-      const { document: kit, told, leftOut } = await engine.openKit(file);
-      dispatch(kitLoaded({ kit, fresh: false }));
-      await dispatch(keepAside(leftOut));
-      if (told.length > 0) dispatch(noticed(told.join(' '), 'problem'));
-    } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
-    }
-  };
-
-/** The kit as a file to download; null when it could not be made. */
-export const saveKitFile = (): AppThunk<Promise<Blob | null>> => async (dispatch, getState) => {
-  try {
-    return await engine.saveKit(selectKit(getState()));
-  } catch (error) {
-    dispatch(noticed(plainWords(error), 'problem'));
-    return null;
-  }
-};

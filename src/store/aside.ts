@@ -1,7 +1,7 @@
 import { nanoid } from '@reduxjs/toolkit';
 import type { LeftOut } from '@/core/document';
 import { unreadFound, unreadGone } from './session';
-import { forgetText, loadText, saveAside, type Unread } from './storage';
+import { removeRecords, readRecord, saveAside, type Unread } from './storage';
 import type { AppThunk } from './store';
 
 /** Keeps what could not be read beside the kit, so that it can be saved as it is. */
@@ -15,11 +15,11 @@ export const keepAside =
   };
 
 /** What could not be read, as it lies in storage; null where it is gone. */
-export const unreadText = ({ key }: Unread): Promise<string | null> => loadText(key);
+export const unreadText = ({ key }: Unread): Promise<string | null> => readRecord(key);
 
 export const deleteUnread =
   ({ key }: Unread): AppThunk<Promise<void>> =>
   async (dispatch) => {
-    await forgetText(key);
+    await removeRecords([key]);
     dispatch(unreadGone(key));
   };

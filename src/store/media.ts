@@ -2,7 +2,9 @@ import type { Footage, Resource } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { engine, type Progress, type Sent } from '@/engine/engine';
 import { mayChange, newId, noticedGone, stamp } from './actions';
+import { busily } from './busy';
 import { keep } from './keep';
+import { askToBeKeptOnce } from './keeping';
 import type { Editable } from './kit';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
@@ -10,21 +12,35 @@ import type { AppThunk } from './store';
 /** The files of what the session lists as unreadable. */
 const unreadable = new Map<string, File>();
 
+/** Reads a file and keeps it, shown on every screen. */
+const brought =
+  (
+    file: File,
+    as: { id: string; created: number } = stamp(),
+  ): AppThunk<Promise<Footage | Resource>> =>
+  (dispatch) =>
+    dispatch(
+      busily(`Bringing in ${file.name}`, (progress, signal) =>
+        engine.importMedia(file, as, progress, signal),
+      ),
+    );
+
 /** Brings files in, one after the other; each that fails says why, the others still come in. */
 export const importFiles =
   (files: readonly File[]): AppThunk<Promise<readonly (Footage | Resource)[]>> =>
   async (dispatch) => {
     if (!dispatch(mayChange())) return [];
-    const brought: (Footage | Resource)[] = [];
+    const entries: (Footage | Resource)[] = [];
     for (const file of files) {
       try {
-        const entry = await engine.importMedia(file, stamp());
-        if (dispatch(keep(entry))) brought.push(entry);
+        const entry = await dispatch(brought(file));
+        if (dispatch(keep(entry))) entries.push(entry);
       } catch (error) {
         dispatch(told(error, file));
       }
     }
-    return brought;
+    if (entries.length > 0) dispatch(askToBeKeptOnce());
+    return entries;
   };
 
 /** Brings in a file that was sent from here; a cropped one keeps where it belongs. */
@@ -36,7 +52,7 @@ export const importSent =
   async (dispatch) => {
     if (!dispatch(mayChange())) return;
     try {
-      const entry = await engine.importMedia(new File([file], name), stamp());
+      const entry = await dispatch(brought(new File([file], name)));
       const scale = crop ? width / (crop.right - crop.left) : 1;
       const cut = crop && {
         ...{ left: crop.left, top: crop.top, scale },
@@ -88,7 +104,7 @@ export const replaceFootage =
     if (!dispatch(mayChange())) return;
     try {
       const { id, created } = footage;
-      const entry = await engine.importMedia(file, { id, created });
+      const entry = await dispatch(brought(file, { id, created }));
       if (entry.kind !== 'footage' || entry.type !== footage.type) {
         throw new MoonError(
           'media-unreadable',

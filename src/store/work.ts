@@ -1,4 +1,5 @@
 import { engine } from '@/engine/engine';
+import { holdOpen } from './leaving';
 
 export type {
   Delivery,
@@ -42,7 +43,7 @@ export const work = {
   findLetterTarget: engine.findLetterTarget,
   findOverflow: engine.findOverflow,
   findMissingLetters: engine.findMissingLetters,
-  send: engine.send,
+  send: ((...job) => holdOpen(engine.send(...job))) as typeof engine.send,
   tryFormat: engine.tryFormat,
   trialLanding: engine.trialLanding,
   serverHealth: engine.serverHealth,

@@ -9,13 +9,15 @@ interface MoonProgressProps {
   readonly doing: string;
   readonly done: number;
   readonly total: number;
+  /** What is counted, where it is not frames or files that the work speaks of. */
+  readonly unit?: string;
   /** `performance.now()` when this work began. */
   readonly startedAt: number;
   readonly onStop: () => void;
 }
 
 /** Long work: a filling moon, what it is doing, how long it will still take, and Stop. */
-export function MoonProgress({ doing, done, total, startedAt, onStop }: MoonProgressProps) {
+export function MoonProgress({ doing, done, total, unit, startedAt, onStop }: MoonProgressProps) {
   const tokens = useTokens();
   const share = total > 0 ? done / total : 0;
   return (
@@ -31,7 +33,7 @@ export function MoonProgress({ doing, done, total, startedAt, onStop }: MoonProg
       <View style={styles.words}>
         <Words kind="strong">{doing}</Words>
         <Words kind="small" soft>
-          {`${total > 0 ? `${done} of ${total} · ` : ''}${timeLeft(share, startedAt)}`}
+          {`${total > 0 ? `${done} of ${[total, unit].filter(Boolean).join(' ')} · ` : ''}${timeLeft(share, startedAt)}`}
         </Words>
       </View>
       <Action label="Stop" onPress={onStop} />

@@ -1,9 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { writeKitFile } from '@/core/document/kitFile';
 import { GOLDEN, GOLDEN_FRAME, SHADOWED } from '../golden/documents';
 import { goldenPicture, worstDifference } from '../golden/pictures';
 import { backToKit, openEmptyKit, openKitFile, send, setNumber } from '../support/app';
+import { packedKit } from '../support/kitFile';
 import { pngPixels, testFile } from '../support/media';
 
 test('words are painted in the browser to the same bytes as in Node', async ({ page }) => {
@@ -17,7 +17,7 @@ test('words are painted in the browser to the same bytes as in Node', async ({ p
     luts: [],
     recipes: [],
   };
-  writeFileSync(testFile('golden.moonpatch'), writeKitFile({ kit, media: new Map() }));
+  writeFileSync(testFile('golden.moonpatch'), packedKit(kit));
   await openEmptyKit(page);
   await openKitFile(page, testFile('golden.moonpatch'));
   for (const document of documents) {

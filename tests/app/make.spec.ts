@@ -1,6 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
 import { createMove, createOverlay, createWords, NEUTRAL } from '@/core/document';
-import { writeKitFile } from '@/core/document/kitFile';
 import {
   backToKit,
   dragOnStage,
@@ -10,6 +9,7 @@ import {
   scrubTo,
   setNumber,
 } from '../support/app';
+import { packedKit } from '../support/kitFile';
 import { stageDrawn } from '../support/make';
 import { pixelAt, pngPixels } from '../support/media';
 
@@ -69,7 +69,7 @@ test('what is too much to play keeps its time, and the frames it leaves out are 
   };
   const kit = { name: 'Heavy kit', overlays: [heavy] };
   const none = { landings: [], footage: [], fonts: [], luts: [], recipes: [] };
-  const buffer = Buffer.from(writeKitFile({ kit: { ...kit, ...none }, media: new Map() }));
+  const buffer = Buffer.from(packedKit({ ...kit, ...none }));
   await backToKit(page);
   await openKitFile(page, { name: 'heavy.moonpatch', mimeType: 'application/zip', buffer });
   await page.getByRole('link', { name: 'Open Heavy' }).click();

@@ -4,6 +4,7 @@ export * from './createKey';
 export * from './edit';
 export * from './edited';
 export * from './held';
+export * from './media';
 export * from './reading';
 export * from './bundle';
 export * from './table';

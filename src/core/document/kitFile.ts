@@ -1,109 +1,190 @@
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { MoonError } from '../errors';
+import {
+  BlobReader,
+  configure,
+  TextReader,
+  ZipReader,
+  ZipWriter,
+  type Entry,
+  type FileEntry,
+} from '@zip.js/zip.js';
+import { MoonError, plainWords } from '../errors';
+import { mediaOwners, type MediaOwner } from './media';
 import { readKitEntries, type Read } from './reading';
-import type { Footage, Kit, Media, Resource } from './types';
+import type { Kit, Media } from './types';
+
+configure({ useWebWorkers: false });
 
 const FORMAT = 'moon-patch-kit';
 const FORMAT_VERSION = 1;
+const LIST = 'kit.json';
 
 const LIMITS = {
   entries: 5000,
-  kitJson: 64 * 1024 * 1024,
-  media: 4 * 1024 * 1024 * 1024,
+  list: 64 * 1024 * 1024,
+  /** Times its own size that a file may unpack to, beside its list: media are stored as they are. */
+  growth: 4,
   depth: 24,
 } as const;
 
 const MEDIA_PATH = /^media\/([0-9a-f]{64})\.([a-z0-9]{1,5})$/;
 
-const mediaPath = (media: Media): string => `media/${media.hash}.${media.extension}`;
+export const mediaPath = (media: Media): string => `media/${media.hash}.${media.extension}`;
 
-type MediaOwner = Footage | Resource;
+/** The bytes of a file in pieces of any size. */
+export type Pieces = AsyncIterable<Uint8Array>;
 
-/** Everything in a kit that has a media file. */
-export const mediaOwners = (kit: Kit): readonly MediaOwner[] => [
-  ...kit.footage,
-  ...kit.fonts,
-  ...kit.luts,
-];
+/** The list of a kit file: all of the kit but its media. */
+export const kitList = (kit: Kit): string =>
+  JSON.stringify({ format: FORMAT, version: FORMAT_VERSION, kit }, null, 1);
 
-export interface KitFile {
-  readonly kit: Kit;
-  /** Bytes of every media file, by content hash. */
-  readonly media: ReadonlyMap<string, Uint8Array>;
+/**
+ * Writes a `.moonpatch` file, a zip that may be larger than 4 GB, piece by piece. Media are stored as they are: they
+ * are compressed already.
+ * @param mediaOf the pieces of a media file; null for one that is left out
+ */
+export async function writeKitFile(
+  kit: Kit,
+  mediaOf: (media: Media) => Pieces | null,
+  writable: WritableStream<Uint8Array>,
+): Promise<void> {
+  const zip = new ZipWriter(writable, { level: 0, extendedTimestamp: false });
+  await zip.add(LIST, new TextReader(kitList(kit)), { level: 6 });
+  const written = new Set<string>();
+  for (const { media } of mediaOwners(kit)) {
+    const path = mediaPath(media);
+    const pieces = written.has(path) ? null : mediaOf(media);
+    written.add(path);
+    if (pieces) await zip.add(path, streamOf(pieces), { zip64: media.bytes > ZIP32 });
+  }
+  await zip.close();
 }
 
-/** A kit file as far as it could be read. */
-export interface ReadKitFile extends KitFile, Pick<Read<Kit>, 'told' | 'leftOut'> {}
+/** Bytes from which a zip needs its 64-bit extension, with some room for what is around them. */
+const ZIP32 = 0xffff_0000;
 
-/** The bytes of a `.moonpatch` file. Media are stored as they are: they are compressed already. */
-export function writeKitFile({ kit, media }: KitFile): Uint8Array {
-  const files: Zippable = {
-    'kit.json': strToU8(JSON.stringify({ format: FORMAT, version: FORMAT_VERSION, kit }, null, 1)),
-  };
-  for (const owner of mediaOwners(kit)) {
-    const bytes = media.get(owner.media.hash);
-    if (!bytes) throw missing(owner);
-    files[mediaPath(owner.media)] = [bytes, { level: 0 }];
-  }
-  return zipSync(files);
+function streamOf(pieces: Pieces): ReadableStream<Uint8Array> {
+  const iterator = pieces[Symbol.asyncIterator]();
+  return new ReadableStream({
+    pull: async (controller) => {
+      const { done, value } = await iterator.next();
+      if (done) controller.close();
+      else controller.enqueue(value.slice());
+    },
+    cancel: async () => void (await iterator.return?.()),
+  });
 }
 
 /**
- * Reads a `.moonpatch` file; everything is checked before anything is given back.
- * @param hashOf SHA-256 of some bytes in lower-case hexadecimal
- * @throws MoonError 'kit-file-invalid' | 'media-missing' | 'document-invalid' | 'document-newer'
+ * Reads a `.moonpatch` file piece by piece. Nothing is kept of a file whose list is wrong; single documents that
+ * cannot be read are left out, and so are media that are missing or damaged, and both are told.
+ * @param keep keeps a media file; rejects with 'media-damaged' where its bytes are not those of the hash
+ * @throws MoonError 'kit-file-invalid' | 'document-invalid' | 'document-newer', or what `keep` throws
  */
 export async function readKitFile(
-  bytes: Uint8Array,
-  hashOf: (bytes: Uint8Array) => Promise<string>,
-): Promise<ReadKitFile> {
-  const files = unpack(bytes);
-  const { document: kit, told, leftOut } = readKitEntries(kitJson(files['kit.json']));
-  const media = new Map<string, Uint8Array>();
-  for (const owner of mediaOwners(kit)) {
-    const content = files[mediaPath(owner.media)];
-    if (!content) throw missing(owner);
-    if ((await hashOf(content)) !== owner.media.hash) {
-      throw invalid(`the file of “${owner.name}” was changed or damaged`);
-    }
-    media.set(owner.media.hash, content);
-  }
-  return { kit, media, told, leftOut };
-}
-
-function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
-  let entries = 0;
-  let total = 0;
-  try {
-    return unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        if (++entries > LIMITS.entries) throw invalid('it holds too many files');
-        if (name !== 'kit.json' && !MEDIA_PATH.test(name)) {
-          throw invalid(`it holds a file that does not belong in a kit (${name.slice(0, 60)})`);
-        }
-        total += originalSize;
-        if (name === 'kit.json' && originalSize > LIMITS.kitJson)
-          throw invalid('its list is too large');
-        if (total > LIMITS.media) throw invalid('it would unpack to more than 4 GB');
-        return true;
-      },
-    });
-  } catch (error) {
-    if (error instanceof MoonError) throw error;
+  file: Blob,
+  keep: (hash: string, pieces: Pieces) => Promise<void>,
+): Promise<Read<Kit>> {
+  const zip = new ZipReader(new BlobReader(file));
+  const entries = await zip.getEntries().catch(() => {
     throw invalid('it is not a kit file, or it is cut off');
+  });
+  const files = checkedEntries(entries, file.size);
+  const read = readKitEntries(kitIn(await listText(files.get(LIST))));
+  const lost: string[] = [];
+  for (const owner of mediaOwners(read.document)) {
+    const entry = files.get(mediaPath(owner.media));
+    if (!entry || !(await kept(owner, entry, keep))) lost.push(owner.name);
+  }
+  return { ...read, told: [...read.told, ...lost.map(mediaLost)] };
+}
+
+async function kept(
+  { media: { hash } }: MediaOwner,
+  entry: FileEntry,
+  keep: (hash: string, pieces: Pieces) => Promise<void>,
+): Promise<boolean> {
+  try {
+    await keep(hash, piecesOf(entry));
+    return true;
+  } catch (error) {
+    if (error instanceof MoonError && error.code === 'media-damaged') return false;
+    throw error;
   }
 }
 
-function kitJson(bytes: Uint8Array | undefined): unknown {
-  if (!bytes) throw invalid('its list of contents (kit.json) is missing');
-  let parsed: unknown;
+const mediaLost = (name: string): string =>
+  `The file of “${name}” is missing from the kit file or damaged. Open its footage and put the file in its place again.`;
+
+/**
+ * What an entry unpacks to, and no more than it says it does.
+ * @throws MoonError 'media-damaged'
+ */
+async function* piecesOf(entry: FileEntry): AsyncGenerator<Uint8Array> {
+  const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+  const reader = readable.getReader();
+  let bytes = 0;
+  let problem: unknown = null;
+  const unpacked = entry.getData(writable).catch((error: unknown) => {
+    problem = error;
+    // Ends the reading below, which else would wait for more.
+    return reader.cancel().catch(() => undefined);
+  });
   try {
-    parsed = JSON.parse(strFromU8(bytes));
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      bytes += value.length;
+      if (bytes > entry.uncompressedSize) throw new Error('it is larger than it says');
+      yield value;
+    }
+    await unpacked;
+    if (problem) throw problem;
+  } catch (error) {
+    throw new MoonError('media-damaged', plainWords(error));
+  } finally {
+    await reader.cancel().catch(() => undefined);
+  }
+}
+
+/** @throws MoonError 'kit-file-invalid' */
+function checkedEntries(entries: readonly Entry[], bytes: number): ReadonlyMap<string, FileEntry> {
+  if (entries.length > LIMITS.entries) throw invalid('it holds too many files');
+  const files = new Map<string, FileEntry>();
+  let total = 0;
+  for (const entry of entries) {
+    const { filename, uncompressedSize } = entry;
+    if (entry.directory || (filename !== LIST && !MEDIA_PATH.test(filename))) {
+      throw invalid(`it holds a file that does not belong in a kit (${filename.slice(0, 60)})`);
+    }
+    if (filename === LIST && uncompressedSize > LIMITS.list) throw invalid('its list is too large');
+    if (filename !== LIST) total += uncompressedSize;
+    files.set(filename, entry);
+  }
+  if (total > LIMITS.growth * bytes) throw invalid('it would unpack to far more than it is');
+  return files;
+}
+
+async function listText(entry: FileEntry | undefined): Promise<string> {
+  if (!entry) throw invalid('its list of contents (kit.json) is missing');
+  const decoder = new TextDecoder();
+  const texts: string[] = [];
+  try {
+    for await (const piece of piecesOf(entry)) texts.push(decoder.decode(piece, { stream: true }));
   } catch {
     throw invalid('its list of contents cannot be read');
   }
-  if (depthOf(parsed) > LIMITS.depth) throw invalid('its list of contents is nested too deeply');
-  const { format, version, kit } = (parsed ?? {}) as Record<string, unknown>;
+  return texts.join('') + decoder.decode();
+}
+
+function kitIn(text: string): unknown {
+  let list: unknown;
+  try {
+    list = JSON.parse(text);
+  } catch {
+    throw invalid('its list of contents cannot be read');
+  }
+  if (depthOf(list) > LIMITS.depth) throw invalid('its list of contents is nested too deeply');
+  const { format, version, kit } = (list ?? {}) as Record<string, unknown>;
   if (format !== FORMAT) throw invalid('it is not a Moon Patch kit');
   if (typeof version !== 'number' || version > FORMAT_VERSION) {
     throw new MoonError(
@@ -127,10 +208,4 @@ const invalid = (why: string): MoonError =>
   new MoonError(
     'kit-file-invalid',
     `This kit file could not be opened: ${why}. Your kit is as it was.`,
-  );
-
-const missing = ({ name }: MediaOwner): MoonError =>
-  new MoonError(
-    'media-missing',
-    `This kit file could not be opened: the file of “${name}” is missing from it. Your kit is as it was.`,
   );

@@ -9,8 +9,8 @@ export interface ScratchFile {
   readonly discard: () => Promise<void>;
 }
 
-/** One file by itself, or the zip that such files go into. */
-export type ScratchUse = 'file' | 'zip';
+/** One file by itself, the zip that such files go into, or a kit file. */
+export type ScratchUse = 'file' | 'zip' | 'kit';
 
 /** This worker's newest of each; the one before it is of no use once another is begun. */
 const newest = new Map<ScratchUse, ScratchFile>();

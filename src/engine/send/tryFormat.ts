@@ -4,7 +4,7 @@ import { sceneAt } from '@/core/scene';
 import { estimatedBytes, sampleRuns } from '@/core/sending/estimate';
 import { onSentBackdrop, planFiles, isPictures, type PlannedPictures } from '@/core/sending/plan';
 import { Artist } from '../artist';
-import type { Progress } from '../progress';
+import { unwatched } from '../progress';
 import { FORMAT_WORK } from './formats';
 import { targetOf, type SendJob } from './makeFile';
 import { compareFile, pixels, type Fidelity } from './readBack';
@@ -17,8 +17,6 @@ export interface FormatTrial extends Fidelity {
   /** File pixels per pixel of the picture or clip that is enlarged most; 0 without any. */
   readonly enlarged: number;
 }
-
-const UNWATCHED: Progress = () => undefined;
 
 /**
  * Encodes sampled frames in a job's format, reads them back, and holds them against what was meant.
@@ -46,7 +44,7 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
     const target = targetOf(bundle, settings, sampled, null, null);
     const work: Making = {
       ...{ artist, bundle, settings, planned: sampled, target, crop: null },
-      ...{ progress: UNWATCHED, onWait: () => undefined, signal },
+      ...{ progress: unwatched, onWait: () => undefined, signal },
     };
     const { encode, frameBytes } = FORMAT_WORK[format.id];
     const file = await encode(work);

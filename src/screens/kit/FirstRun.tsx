@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { openDemoKit, startEmptyKit } from '@/store/actions';
+import { startEmptyKit } from '@/store/actions';
+import { openDemoKit } from '@/store/kitFiles';
 import { useAppDispatch } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Moon } from '@/ui/Moon';

@@ -2,10 +2,11 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, TextInput, useWindowDimensions, View } from 'react-native';
 import { FAB } from 'react-native-paper';
-import { fileName } from '@/core/sending/fileName';
-import { addLanding, openDemoKit, openKitFile, renameKit, saveKitFile } from '@/store/actions';
+import { addLanding, renameKit } from '@/store/actions';
+import { openDemoKit, openKitFile } from '@/store/kitFiles';
 import { importFiles } from '@/store/media';
 import { selectFootage, selectLandings, selectOverlays } from '@/store/selectors';
+import { goOnWithout } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
@@ -13,8 +14,9 @@ import { Frame } from '@/ui/Frame';
 import { PopMenu } from '@/ui/PopMenu';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { chooseFiles, download, MEDIA } from '../shared/files';
+import { chooseFiles, MEDIA } from '../shared/files';
 import { RenameDialog } from '../shared/rename';
+import { useSaveKitFile } from '../shared/useSaveKitFile';
 import { FootageCard, LandingCard, OverlayCard } from './cards';
 import { FirstRun } from './FirstRun';
 import { ReplaceKit } from './ReplaceKit';
@@ -38,10 +40,15 @@ export function KitScreen() {
 
 function Opening() {
   const tokens = useTokens();
+  const dispatch = useAppDispatch();
+  const stuck = useAppSelector((state) => state.session.unsaved !== null);
   return (
     <View style={[styles.opening, { backgroundColor: tokens.paper }]}>
       <Words kind="heading">Moon Patch</Words>
       <Words soft>Opening your kit…</Words>
+      {stuck ? (
+        <Action label="Go on without saving" onPress={() => dispatch(goOnWithout())} />
+      ) : null}
     </View>
   );
 }
@@ -190,10 +197,7 @@ function KitMenu({ name }: { readonly name: string }) {
   const router = useRouter();
   const [renaming, setRenaming] = useState(false);
   const [replacement, setReplacement] = useState<(() => void) | null>(null);
-  const save = async () => {
-    const file = await dispatch(saveKitFile());
-    if (file) download(file, fileName(name, 'moonpatch'));
-  };
+  const save = useSaveKitFile();
   const openFile = async () => {
     const [file] = await chooseFiles('.moonpatch,application/zip', false);
     if (file) setReplacement(() => () => void dispatch(openKitFile(file)));
@@ -206,7 +210,7 @@ function KitMenu({ name }: { readonly name: string }) {
         title={name}
         entries={[
           { label: 'Rename the kit', icon: 'pencil-outline', onPress: () => setRenaming(true) },
-          { label: 'Save a kit file', icon: 'content-save-outline', onPress: () => void save() },
+          { label: 'Save a kit file', icon: 'content-save-outline', onPress: save },
           { label: 'Open a kit file', icon: 'folder-open-outline', onPress: () => void openFile() },
           { label: 'Open the demo kit', icon: 'kite-outline', onPress: openDemo },
           { label: 'Settings and help', icon: 'cog-outline', onPress: toSettings },

@@ -8,7 +8,7 @@ interface ReplaceKitProps {
   readonly onReplace: () => void;
 }
 
-/** Asked before a whole kit is replaced: the one thing that cannot be undone. */
+/** Asked before a whole kit is replaced. */
 export function ReplaceKit({ open, onCancel, onReplace }: ReplaceKitProps) {
   return (
     <Dialog
@@ -23,8 +23,8 @@ export function ReplaceKit({ open, onCancel, onReplace }: ReplaceKitProps) {
       }
     >
       <Words>
-        Everything in this kit goes and cannot be brought back. Save a kit file first if you want to
-        keep it.
+        Everything in this kit makes room for the other. For seven days it can be had back, under
+        Settings; save a kit file first if you want to keep it for longer.
       </Words>
     </Dialog>
   );

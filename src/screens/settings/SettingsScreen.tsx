@@ -1,19 +1,16 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { FONTS } from '@/core/text/fonts';
-import { mayChange, remove } from '@/store/actions';
-import { deleteUnread, unreadText } from '@/store/aside';
+import { remove } from '@/store/actions';
 import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';
-import type { Unread } from '@/store/storage';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { IconAction } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { download } from '../shared/files';
+import { Card, Line } from './Card';
+import { CopiesCard, LeftOutCard, StorageCard, UnusedCard } from './KeptCards';
 
 const THEMES = [
   { value: 'system', label: 'As the system' },
@@ -53,7 +50,6 @@ export function SettingsScreen() {
   const router = useRouter();
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.session.theme);
-  const storage = useStorage();
   return (
     <Frame title="Settings and help" onBack={() => router.replace('/')}>
       <ScrollView contentContainerStyle={styles.page}>
@@ -66,10 +62,10 @@ export function SettingsScreen() {
           />
         </Card>
         <YourFonts />
-        <Card title="Storage">
-          <Words>{storage}</Words>
-        </Card>
-        <LeftOutParts />
+        <StorageCard />
+        <CopiesCard />
+        <UnusedCard />
+        <LeftOutCard />
         <Card title="Keyboard">
           <Pairs pairs={KEYS} />
         </Card>
@@ -109,85 +105,15 @@ function YourFonts() {
         </Words>
       ) : null}
       {fonts.map(({ id, name }) => (
-        <View key={id} style={styles.font}>
-          <View style={styles.grow}>
-            <Words kind="strong">{name}</Words>
-            <Words kind="small" soft>
-              {used(uses(id))}
-            </Words>
-          </View>
+        <Line key={id} name={name} about={used(uses(id))}>
           <IconAction
             label={`Delete ${name}`}
             icon="delete-outline"
             onPress={() => dispatch(remove(id))}
           />
-        </View>
+        </Line>
       ))}
     </Card>
-  );
-}
-
-/** What of the kit could not be read: it can be saved as it is. */
-function LeftOutParts() {
-  const dispatch = useAppDispatch();
-  const unread = useAppSelector((state) => state.session.unread);
-  if (unread.length === 0) return null;
-  const save = async (part: Unread) => {
-    const text = await unreadText(part);
-    if (text === null) return;
-    const file = new Blob([text], { type: 'application/json' });
-    download(file, `${part.name.replace(/[“”]/g, '')}.json`);
-  };
-  return (
-    <Card title="Could not be read">
-      <Words soft>
-        This is kept as it was found. Save it as a file before you delete it: a later Moon Patch may
-        read it.
-      </Words>
-      {unread.map((part) => (
-        <View key={part.key} style={styles.font}>
-          <View style={styles.grow}>
-            <Words kind="strong">{part.name}</Words>
-          </View>
-          <IconAction
-            label={`Save ${part.name} as a file`}
-            icon="download-outline"
-            onPress={() => void save(part)}
-          />
-          <IconAction
-            label={`Delete ${part.name} for good`}
-            icon="delete-outline"
-            onPress={() => {
-              if (dispatch(mayChange())) void dispatch(deleteUnread(part));
-            }}
-          />
-        </View>
-      ))}
-    </Card>
-  );
-}
-
-function useStorage(): string {
-  const [text, setText] = useState('Asking the browser…');
-  useEffect(() => {
-    navigator.storage.estimate().then(
-      ({ usage = 0, quota = 0 }) =>
-        setText(
-          `${(usage / 1e6).toFixed(1)} MB used of about ${(quota / 1e9).toFixed(1)} GB this browser allows.`,
-        ),
-      () => setText('This browser does not tell how much room there is.'),
-    );
-  }, []);
-  return text;
-}
-
-function Card({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
-  const tokens = useTokens();
-  return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
-      <Words kind="heading">{title}</Words>
-      {children}
-    </View>
   );
 }
 
@@ -202,7 +128,4 @@ function Pairs({ pairs }: { readonly pairs: readonly (readonly [string, string])
 
 const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
-  font: { flexDirection: 'row', alignItems: 'center' },
-  grow: { flex: 1, minWidth: 0 },
-  card: { borderRadius: RADIUS.card, padding: 16, gap: 10 },
 });

@@ -3,8 +3,10 @@ import { Snackbar } from 'react-native-paper';
 import { restore } from '@/store/actions';
 import { dismissed } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Action } from '@/ui/Action';
 import { useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
+import { useSaveKitFile } from './useSaveKitFile';
 
 /** Notes and problems at the foot of every screen, and what must not be missed at its head. */
 export function Notices() {
@@ -51,13 +53,31 @@ export function Banner() {
       role="alert"
       style={[styles.banner, { backgroundColor: unsaved ? tokens.rustSoft : tokens.moonSoft }]}
     >
-      <Words kind="small">{text}</Words>
+      <View style={styles.text}>
+        <Words kind="small">{text}</Words>
+      </View>
+      {unsaved ? <SaveKitFile /> : null}
     </View>
   );
+}
+
+/** The way out where the browser does not save. */
+function SaveKitFile() {
+  const loading = useAppSelector((state) => state.kit.status !== 'ready');
+  const save = useSaveKitFile();
+  return loading ? null : <Action label="Save a kit file" onPress={save} />;
 }
 
 const styles = StyleSheet.create({
   /** Steps and the button for something new stay in reach. */
   aboveTheFoot: { bottom: 80 },
-  banner: { paddingVertical: 8, paddingHorizontal: 16 },
+  banner: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 8,
+    paddingVertical: 8,
+    paddingHorizontal: 16,
+  },
+  text: { flexGrow: 1, flexShrink: 1, flexBasis: 240 },
 });

@@ -1,6 +1,8 @@
 import { combineReducers } from '@reduxjs/toolkit';
+import { busyReducer } from './busy';
 import { checksReducer } from './checks';
 import { copiedReducer } from './copied';
+import { keepingReducer } from './keeping';
 import { noticesReducer } from './notices';
 import { penReducer } from './pen';
 import { queueReducer } from './queue';
@@ -10,8 +12,10 @@ import { themeReducer } from './theme';
 import { unreadReducer } from './unread';
 import { unreadableReducer } from './unreadable';
 
+export { busyBegun, busyGoesOn, busyOver } from './busy';
 export { checkedSet } from './checks';
 export { layerCopied } from './copied';
+export { keepingSet, type Keeping } from './keeping';
 export { dismissed, noticed } from './notices';
 export { penSet, type PenSettings } from './pen';
 export { queued, unqueued, type Queued } from './queue';
@@ -24,6 +28,8 @@ export { foundUnreadable, leftUnreadable, type Unreadable } from './unreadable';
 /** What lasts for a visit and is no part of the kit. */
 export const sessionReducer = combineReducers({
   notices: noticesReducer,
+  busy: busyReducer,
+  keeping: keepingReducer,
   unreadable: unreadableReducer,
   unread: unreadReducer,
   following: followingReducer,

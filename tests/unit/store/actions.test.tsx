@@ -19,7 +19,6 @@ import {
   addOverlay,
   duplicate,
   editOverlay,
-  openKitFile,
   remove,
   rename,
   restore,
@@ -27,11 +26,13 @@ import {
 } from '@/store/actions';
 import { deleteUnread, unreadText } from '@/store/aside';
 import { kitLoaded } from '@/store/kit';
+import { openKitFile } from '@/store/kitFiles';
 import { importCopy, importFiles, leaveUnreadable, replaceFootage } from '@/store/media';
 import { loadKit, loadSettings } from '@/store/storage';
-import { startPersistence } from '@/store/persistence';
+import { openIndex } from '@/store/saving';
 import { selectKit, selectOverlay } from '@/store/selectors';
 import { dismissed, followingSet, themeSet } from '@/store/session';
+import { startKeeping } from '@/store/start';
 import { store } from '@/store/store';
 import { after, at, band, move, overlay, video, words } from '../fixtures';
 
@@ -43,7 +44,8 @@ jest.mock('@/engine/engine', () => ({
     importMedia: (file: File) => mockImportMedia(file),
     importCopy: (file: File) => mockImportCopy(file),
     openKit: (file: Blob) => mockOpenKit(file),
-    sweepMedia: async () => undefined,
+    keptMedia: async () => [],
+    dropMedia: async () => undefined,
     clearScratchFiles: async () => undefined,
   },
 }));
@@ -72,8 +74,16 @@ const entriesOf = ({ name, ...lists }: Kit) => ({
 /** Until what lies in storage is what the store holds. */
 const saved = () =>
   waitFor(async () => {
-    expect(entriesOf((await loadKit()).kit!)).toEqual(entriesOf(selectKit(getState())));
+    expect(entriesOf((await loadKit())!.document)).toEqual(entriesOf(selectKit(getState())));
   });
+
+/** As on the next visit. */
+const startAgain = () => {
+  dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
+  return dispatch(startKeeping());
+};
+
+beforeAll(() => dispatch(startKeeping()));
 
 beforeEach(() => {
   dispatch(followingSet(false));
@@ -248,19 +258,18 @@ describe('saving', () => {
     dispatch(editOverlay('overlay', (document) => ({ ...document, name: 'Saved name' })));
     const second = dispatch(addOverlay())!;
     await saved();
-    const { kit, told } = await loadKit();
+    const { document: kit, told } = (await loadKit())!;
     expect(told).toEqual([]);
-    expect(kit!.overlays.map((entry) => entry.name).sort()).toEqual(['New overlay', 'Saved name']);
+    expect(kit.overlays.map((entry) => entry.name).sort()).toEqual(['New overlay', 'Saved name']);
     dispatch(remove(second));
     await saved();
-    expect((await loadKit()).kit!.overlays.map((entry) => entry.name)).toEqual(['Saved name']);
+    expect((await loadKit())!.document.overlays.map((entry) => entry.name)).toEqual(['Saved name']);
   });
 
   it('starts with what was saved', async () => {
     dispatch(editOverlay('overlay', (document) => ({ ...document, name: 'From last time' })));
     await saved();
-    dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
-    await dispatch(startPersistence());
+    await startAgain();
     expect(selectKit(getState()).overlays.map((entry) => entry.name)).toContain('From last time');
   });
 
@@ -276,9 +285,10 @@ describe('saving', () => {
       ],
     };
     await saved();
-    await storage.setItem('document/torn', JSON.stringify(torn));
-    await storage.setItem('document/lost', '{"kind":"overlay","name":"Lost"');
-    await dispatch(startPersistence());
+    const documents = `kit/${openIndex()!.generation}/document`;
+    await storage.setItem(`${documents}/torn`, JSON.stringify(torn));
+    await storage.setItem(`${documents}/lost`, '{"kind":"overlay","name":"Lost"');
+    await startAgain();
     expect(shown('torn')).toMatchObject({ length: 1, layers: [{ id: 'words', size: 10_000 }] });
     expect(notices().at(-1)).toMatch(/2 values were beyond.*1 layer or sound/);
     expect(notices().at(-1)).toMatch(/left alone.*kept as it was, under Settings/);
@@ -289,12 +299,11 @@ describe('saving', () => {
     expect(texts.map(parsedOr)).toContainEqual({ from: 'Torn', value: torn.layers[0] });
     // What was read is saved as it is now, so that it is told once.
     await saved();
-    dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
     const before = notices().length;
-    await dispatch(startPersistence());
+    await startAgain();
     expect(notices().slice(before)).toEqual([expect.not.stringContaining('Torn')]);
     for (const part of getState().session.unread) await dispatch(deleteUnread(part));
-    expect(await storage.getItem('document/lost')).toBeNull();
+    expect(await storage.getItem(`${documents}/lost`)).toBeNull();
   });
 
   const parsedOr = (text: string): unknown => {
@@ -315,17 +324,17 @@ describe('saving', () => {
     );
     await dispatch(importFiles([new File([], 'fast.mp4')]));
     await saved();
-    const { kit, told } = await loadKit();
+    const { document: kit, told } = (await loadKit())!;
     expect(told).toEqual([]);
-    const names = kit!.overlays.map(({ name }) => name);
+    const names = kit.overlays.map(({ name }) => name);
     expect(names).toContain('r'.repeat(200));
     expect(names).toContain('k'.repeat(198) + ' c');
-    expect(kit!.footage[0]).toMatchObject({ name: 'f'.repeat(200), rate: { num: 480, den: 1 } });
-    expect(kit!.landings[0]).toMatchObject({ width: 7680, height: 4320 });
+    expect(kit.footage[0]).toMatchObject({ name: 'f'.repeat(200), rate: { num: 480, den: 1 } });
+    expect(kit.landings[0]).toMatchObject({ width: 7680, height: 4320 });
   });
 
   it('remembers the chosen theme', async () => {
     dispatch(themeSet('dark'));
-    await waitFor(async () => expect(await loadSettings()).toEqual({ theme: 'dark' }));
+    await waitFor(async () => expect((await loadSettings()).settings).toEqual({ theme: 'dark' }));
   });
 });

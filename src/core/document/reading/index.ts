@@ -103,23 +103,21 @@ function withoutWrong(
 const LISTED = ['overlays', 'landings', 'footage', 'fonts', 'luts', 'recipes'] as const;
 
 /**
- * Reads a whole kit, each document as `readEntry` does.
+ * Reads a whole kit, each document as `readEntry` does. One that cannot be read is left out, as long as others can.
  * @throws MoonError 'document-invalid' | 'document-newer' naming the first wrong field
  */
 export function readKitEntries(value: unknown): Read<Kit> {
-  const raw = migratedKit(value) as Loose;
+  const raw = Object(migratedKit(value)) as Loose;
   const read = LISTED.map((list) => {
-    const documents = Object(raw)[list] as unknown;
-    return [
-      list,
-      Array.isArray(documents) ? documents.map((entry) => readEntry(entry)) : documents,
-    ];
-  }) as readonly (readonly [string, readonly Read<KitEntry>[] | undefined])[];
-  const all = read.flatMap(([, entries]) => (Array.isArray(entries) ? entries : []));
-  const lists = read.map(([list, entries]) => [
-    list,
-    Array.isArray(entries) ? entries.map(({ document }) => document as unknown) : entries,
-  ]);
+    const entries = raw[list];
+    return { list, entries: Array.isArray(entries) ? entries.map(readOrLeft) : null };
+  });
+  const all = read.flatMap(({ entries }) => entries ?? []);
+  const errors = all.flatMap(({ error }) => error ?? []);
+  if (errors.length > 0 && errors.length === all.length) throw errors[0];
+  const lists = read.flatMap(({ list, entries }) =>
+    entries ? [[list, entries.flatMap(({ document }) => document ?? [])] as const] : [],
+  );
   const { value: kit, wrong } = mended(kitField, { ...raw, ...Object.fromEntries(lists) });
   if (wrong.length > 0) throw invalid(wrong[0]);
   return {
@@ -127,6 +125,23 @@ export function readKitEntries(value: unknown): Read<Kit> {
     told: all.flatMap(({ told }) => told),
     leftOut: all.flatMap(({ leftOut }) => leftOut),
   };
+}
+
+interface ReadOrLeft extends Read<KitEntry | null> {
+  readonly error: MoonError | null;
+}
+
+/** @throws MoonError 'document-newer': of a newer kit nothing should be left behind */
+function readOrLeft(value: unknown): ReadOrLeft {
+  try {
+    return { ...readEntry(value), error: null };
+  } catch (error) {
+    if (!(error instanceof MoonError) || error.code === 'document-newer') throw error;
+    const { name } = Object(value) as { name?: unknown };
+    const from = typeof name === 'string' ? name : 'a document';
+    const told = [`“${from}” could not be read and was left out: ${error.message}`];
+    return { document: null, told, leftOut: [{ from, value }], error };
+  }
 }
 
 /** The same, where what is not as it was is of no interest. */

@@ -1,0 +1,52 @@
+import type { ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { RADIUS, useTokens } from '@/ui/theme';
+import { Words } from '@/ui/Words';
+
+/** One subject of the settings. */
+export function Card({
+  title,
+  children,
+}: {
+  readonly title: string;
+  readonly children: ReactNode;
+}) {
+  const tokens = useTokens();
+  return (
+    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+      <Words kind="heading">{title}</Words>
+      {children}
+    </View>
+  );
+}
+
+/** A thing by its name, what is said of it, and what can be done with it. */
+export function Line({
+  name,
+  about,
+  children,
+}: {
+  readonly name: string;
+  readonly about?: string;
+  readonly children: ReactNode;
+}) {
+  return (
+    <View style={styles.line}>
+      <View style={styles.grow}>
+        <Words kind="strong">{name}</Words>
+        {about === undefined ? null : (
+          <Words kind="small" soft>
+            {about}
+          </Words>
+        )}
+      </View>
+      {children}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { borderRadius: RADIUS.card, padding: 16, gap: 10 },
+  line: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+});

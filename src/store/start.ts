@@ -1,0 +1,171 @@
+import type { Kit, KitEntry } from '@/core/document';
+import { keepAside } from './aside';
+import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
+import { recallKept } from './keeping';
+import { beginSaving, copyKit, noteStored, openIndex } from './saving';
+import { followingSet, noticed, themeSet, unreadFound, unsavedSet } from './session';
+import {
+  beginKit,
+  loadAside,
+  loadDocument,
+  loadKit,
+  loadSettings,
+  saveSettings,
+  type LoadedKit,
+} from './storage';
+import { listeners, store, type AppThunk } from './store';
+import { onTabs, takeLock } from './tabs';
+import { sortMedia } from './unusedMedia';
+import { engine } from '@/engine/engine';
+
+const EMPTY_KIT: Kit = {
+  name: 'My kit',
+  overlays: [],
+  landings: [],
+  footage: [],
+  fonts: [],
+  luts: [],
+  recipes: [],
+};
+
+/** Milliseconds until storage that could not be read is tried again. */
+const AGAIN = 2000;
+
+/** Loads the kit and starts saving every change; the second tab on one kit follows the first. */
+export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
+  const writer = await takeLock(() => void dispatch(takeOver()));
+  dispatch(followingSet(!writer));
+  void dispatch(recallKept());
+  await dispatch(loadSettled());
+  if (writer) void engine.clearScratchFiles().catch(() => undefined);
+  await dispatch(open(writer));
+};
+
+const loadSettled = (): AppThunk<Promise<void>> => async (dispatch) => {
+  try {
+    const { settings, damaged } = await loadSettings();
+    dispatch(themeSet(settings.theme));
+    if (damaged) {
+      await saveSettings(settings);
+      dispatch(
+        noticed('The app’s settings were damaged. They are the first ones again.', 'problem'),
+      );
+    }
+  } catch {
+    // The kit is read from the same place, and says what is wrong.
+  }
+};
+
+/** Opens what is in storage, again and again until that can be read. */
+const open =
+  (writer: boolean): AppThunk<Promise<void>> =>
+  async (dispatch, getState) => {
+    do {
+      try {
+        await dispatch(openStored(writer));
+        dispatch(unsavedSet(null));
+        return;
+      } catch {
+        dispatch(unsavedSet(UNREADABLE));
+        await new Promise((resolve) => setTimeout(resolve, AGAIN));
+      }
+      // A person may go on without meanwhile.
+    } while (getState().kit.status === 'loading');
+  };
+
+const UNREADABLE =
+  'The browser does not let this page read what is saved here just now. It is tried again by itself.';
+
+const openStored =
+  (writer: boolean): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    const loaded = await loadKit();
+    const aside = await loadAside();
+    dispatch(unreadFound([...(loaded?.unread ?? []), ...aside]));
+    if (writer && loaded) await dispatch(settle(loaded, aside.length > 0));
+    dispatch(put(loaded));
+    if (writer) void copyKit();
+    if (loaded) dispatch(tell(loaded));
+  };
+
+/** What only the tab that writes does with what was found. */
+const settle =
+  (loaded: LoadedKit, someAside: boolean): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    const { index, leftOut, unread, rebuilt } = loaded;
+    const careful = rebuilt || someAside || unread.length + leftOut.length > 0;
+    // Before anything can be brought in, and before documents are written anew without what was left out of them.
+    await sortMedia(index, careful).catch(() => undefined);
+    await dispatch(keepAside(leftOut));
+    if (rebuilt) await beginKit(index.name, index.generation);
+  };
+
+/** Shows what was loaded; whatever is as it was saved need not be saved again. */
+const put =
+  (loaded: LoadedKit | null): AppThunk =>
+  (dispatch) => {
+    const kit = loaded?.document ?? EMPTY_KIT;
+    const { name: _name, ...lists } = kit;
+    const entries: readonly KitEntry[] = Object.values(lists).flat();
+    beginSaving(
+      loaded?.index ?? null,
+      entries.filter(({ id }) => !loaded?.changed.has(id)),
+    );
+    dispatch(kitLoaded({ kit, fresh: loaded === null }));
+  };
+
+const tell =
+  ({ told, unread, leftOut }: LoadedKit): AppThunk =>
+  (dispatch) => {
+    if (told.length === 0) return;
+    const where =
+      unread.length + leftOut.length > 0 ? ' It is kept as it was, under Settings.' : '';
+    dispatch(noticed(told.join(' ') + where, 'problem'));
+  };
+
+/** Goes on where the tab that was closed has stopped: with what it saved last, which need not have been told of. */
+const takeOver = (): AppThunk<Promise<void>> => async (dispatch) => {
+  await dispatch(readAgain());
+  dispatch(followingSet(false));
+  dispatch(noticed('The other tab was closed. You can go on here.'));
+};
+
+const readAgain = (): AppThunk<Promise<void>> => async (dispatch) => {
+  const loaded = await loadKit();
+  if (loaded) dispatch(put(loaded));
+};
+
+/** Goes on without storage; nothing is written to it in this visit, as what is there is not known. */
+export const goOnWithout = (): AppThunk => (dispatch) => {
+  dispatch(kitLoaded({ kit: EMPTY_KIT, fresh: true }));
+  dispatch(
+    unsavedSet('Nothing you make now is kept by the browser. Save a kit file before you leave.'),
+  );
+};
+
+onTabs(async ({ id }) => {
+  const follows = () => store.getState().session.following;
+  const index = openIndex();
+  if (!follows()) return;
+  if (id === null || !index) {
+    await store.dispatch(readAgain()).catch(() => undefined);
+    return;
+  }
+  const document = await loadDocument(index, id).catch(() => null);
+  // This tab may have taken over meanwhile, and read everything.
+  if (!follows()) return;
+  noteStored(id, document);
+  store.dispatch(document ? followed(document) : removed(id));
+});
+
+function followed(document: KitEntry) {
+  if (document.kind === 'footage') return footageSet(document);
+  return document.kind === 'overlay' || document.kind === 'landing'
+    ? documentFollowed(document)
+    : belongingSet(document);
+}
+
+listeners.startListening({
+  actionCreator: themeSet,
+  effect: ({ payload: theme }) => void saveSettings({ theme }).catch(() => undefined),
+});

@@ -1,0 +1,39 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { onStorage } from '@/core/onStorage';
+
+/** Texts by key in IndexedDB, through AsyncStorage. Whatever fails rejects with a MoonError in plain words. */
+const storage = createAsyncStorage('moonpatch-kit');
+
+export type Texts = Readonly<Record<string, string>>;
+
+export const readRecord = (key: string): Promise<string | null> =>
+  onStorage(() => storage.getItem(key));
+
+/** Those of some keys that are there. */
+export async function readRecords(keys: readonly string[]): Promise<Texts> {
+  const found = await onStorage(() => storage.getMany([...keys]));
+  return Object.fromEntries(
+    Object.entries(found).filter((entry): entry is [string, string] => entry[1] !== null),
+  );
+}
+
+/** In one transaction: all of it or nothing. */
+export const writeRecords = (texts: Texts): Promise<void> =>
+  onStorage(() => storage.setMany({ ...texts }));
+
+export const removeRecords = (keys: readonly string[]): Promise<void> =>
+  onStorage(() => storage.removeMany([...keys]));
+
+export const recordKeys = (prefix = ''): Promise<readonly string[]> =>
+  onStorage(() => storage.getAllKeys()).then((keys) =>
+    keys.filter((key) => key.startsWith(prefix)),
+  );
+
+/** Null where it is no JSON: nothing that could be read. */
+export function parsed(text: string | null): unknown {
+  try {
+    return JSON.parse(text ?? 'null');
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,63 @@
+import { hashesIn, type MediaOwner } from '@/core/document';
+import { KEPT_FOR, replacedTexts, generationTexts, type Index } from './generations';
+import { parsed, readRecords, recordKeys, removeRecords, writeRecords } from './records';
+
+const UNUSED = 'unused/';
+
+/** A media file that nothing in the kit names any more. */
+export interface UnusedRecord {
+  /** When that was found, in milliseconds since 1970. */
+  readonly since: number;
+  /** What had it; null where that is not known. */
+  readonly entry: MediaOwner | null;
+}
+
+/** By content hash. */
+export async function loadUnused(): Promise<ReadonlyMap<string, UnusedRecord>> {
+  const texts = await readRecords(await recordKeys(UNUSED));
+  return new Map(
+    Object.entries(texts).flatMap(([key, text]): [string, UnusedRecord][] => {
+      const record = parsed(text) as UnusedRecord | null;
+      return typeof record?.since === 'number' ? [[key.slice(UNUSED.length), record]] : [];
+    }),
+  );
+}
+
+export const saveUnused = (hash: string, entry: MediaOwner | null): Promise<void> =>
+  writeRecords({
+    [UNUSED + hash]: JSON.stringify({ since: Date.now(), entry } satisfies UnusedRecord),
+  });
+
+export const forgetUnused = (hashes: readonly string[]): Promise<void> =>
+  removeRecords(hashes.map((hash) => UNUSED + hash));
+
+/**
+ * Hashes of all media that some record names, be it readable or not: of the kit, of what was put aside, and of kits
+ * that were replaced a short while ago.
+ */
+export async function namedMedia(index: Index): Promise<ReadonlySet<string>> {
+  const texts = [
+    await generationTexts(index.generation),
+    await replacedTexts(index),
+    await readRecords(await recordKeys('aside/')),
+  ].flatMap(Object.values) as string[];
+  return new Set(texts.flatMap(hashesIn));
+}
+
+/**
+ * Notes what is no longer named and forgets what is named again.
+ * @param kept hashes of the media that are there
+ * @returns those that were not named for so long that they may go
+ */
+export async function sortUnused(
+  kept: readonly string[],
+  named: ReadonlySet<string>,
+): Promise<readonly string[]> {
+  const known = await loadUnused();
+  const there = new Set(kept);
+  await forgetUnused([...known.keys()].filter((hash) => named.has(hash) || !there.has(hash)));
+  const unused = kept.filter((hash) => !named.has(hash));
+  for (const hash of unused) if (!known.has(hash)) await saveUnused(hash, null);
+  const until = Date.now() - KEPT_FOR;
+  return unused.filter((hash) => (known.get(hash)?.since ?? Infinity) < until);
+}

@@ -1,0 +1,74 @@
+import { mediaOwners, type MediaOwner } from '@/core/document';
+import { plainWords } from '@/core/errors';
+import { engine } from '@/engine/engine';
+import { mayChange, stamp } from './actions';
+import { busily } from './busy';
+import { keep } from './keep';
+import { saveChanges } from './saving';
+import { selectKit } from './selectors';
+import { noticed } from './session';
+import { forgetUnused, loadUnused, namedMedia, sortUnused, KEPT_FOR, type Index } from './storage';
+import type { AppThunk } from './store';
+
+/** A media file that nothing in the kit names any more. */
+export interface UnusedMedia {
+  readonly hash: string;
+  readonly name: string;
+  readonly bytes: number;
+  /** Until when it is kept, in milliseconds since 1970. */
+  readonly until: number;
+  readonly entry: MediaOwner | null;
+}
+
+/**
+ * Notes media that are no longer named, and drops those that were not for long.
+ * @param careful drops nothing: where something could not be read, it is not known what it names
+ */
+export async function sortMedia(index: Index, careful: boolean): Promise<void> {
+  const kept = (await engine.keptMedia()).map(({ hash }) => hash);
+  const old = await sortUnused(kept, await namedMedia(index));
+  if (careful || old.length === 0) return;
+  await engine.dropMedia(old);
+  await forgetUnused(old);
+}
+
+export const findUnused = (): AppThunk<Promise<readonly UnusedMedia[]>> => async (_, getState) => {
+  const records = await loadUnused();
+  const named = new Set(mediaOwners(selectKit(getState())).map(({ media }) => media.hash));
+  return (await engine.keptMedia()).flatMap(({ hash, bytes }) => {
+    const record = records.get(hash);
+    if (!record || named.has(hash)) return [];
+    const { since, entry } = record;
+    return [{ hash, bytes, entry, name: entry?.name ?? 'A file', until: since + KEPT_FOR }];
+  });
+};
+
+/** Puts a file back into the kit: as what it was, or as what it is by its bytes. */
+export const bringBack =
+  ({ hash, bytes, entry }: UnusedMedia): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return;
+    try {
+      const back =
+        entry ??
+        (await dispatch(
+          busily('Bringing a file back', async (progress, signal) => {
+            const file = new File([await engine.fileOfMedia({ hash, bytes })], 'Brought back');
+            return engine.importMedia(file, stamp(), progress, signal);
+          }),
+        ));
+      if (dispatch(keep(back))) dispatch(noticed(`“${back.name}” is in the kit again.`));
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
+  };
+
+/** Frees room at once; what is saved meanwhile has been waiting for it. */
+export const freeUnused =
+  (hashes: readonly string[]): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    if (!dispatch(mayChange())) return;
+    await engine.dropMedia(hashes);
+    await forgetUnused(hashes);
+    await saveChanges();
+  };
