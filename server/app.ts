@@ -1,31 +1,43 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { ValidationError } from 'yup';
 import { readEncodeRequest } from './encodeRequest';
 import type { Encodes } from './encodes';
 import { hasFfmpeg, SERVER_FORMATS } from './ffmpeg';
+import { onlyHosts, onlyOwnPages } from './guard';
 import type { Proxies } from './proxies';
 import { Refusal } from './refusal';
+import { requestLog } from './requestLog';
+import type { Turns } from './turns';
 
 interface AppOptions {
   /** Folder of the built app. */
   readonly site: string;
   readonly encodes: Encodes;
   readonly proxies: Proxies;
+  readonly turns: Turns;
+  /** Host names that it answers to. */
+  readonly hosts: ReadonlySet<string>;
   readonly log: Logger;
 }
 
 /** The whole server: the app's files, isolated and under a strict policy, and the encode API. */
-export function createApp({ site, encodes, proxies, log }: AppOptions): Express {
+export function createApp({ site, encodes, proxies, turns, hosts, log }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(requestLog(log));
   app.use(policy());
+  app.use(onlyHosts(hosts));
+  app.use('/api', onlyOwnPages);
   app.get('/api/health', async (_request, response) => {
     const able = await hasFfmpeg();
-    response.json({ formats: able ? SERVER_FORMATS : [], proxies: able });
+    response.json({
+      formats: able ? SERVER_FORMATS : [],
+      proxies: able,
+      queue: turns.queue(),
+    });
   });
   app.use('/api/encodes', encodeRoutes(encodes));
   app.use('/api/proxies', proxyRoutes(proxies));
@@ -37,13 +49,13 @@ export function createApp({ site, encodes, proxies, log }: AppOptions): Express 
     const page = join(site, 'index.html');
     if (!existsSync(page))
       return next(new Refusal(404, 'The app is not built yet. Run “npm run build”.'));
-    response.set('cache-control', 'no-cache').sendFile(page);
+    response.set('cache-control', 'no-cache').sendFile('index.html', { root: site });
   });
   app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
     const status = statusOf(error);
     if (status >= 500) log.error(error);
     if (response.headersSent) return response.destroy();
-    response.status(status).json({ error: (error as Error).message });
+    response.status(status).json({ error: wordsOf(error, status) });
   });
   return app;
 }
@@ -68,7 +80,11 @@ function encodeRoutes(encodes: Encodes): express.Router {
   router.post('/:id/finish', async (request, response) => {
     const { id } = request.params;
     const file = await encodes.finish(id);
-    response.sendFile(file, () => encodes.drop(id));
+    try {
+      await handOver(response, dirname(file), basename(file));
+    } finally {
+      encodes.drop(id);
+    }
   });
   router.delete('/:id', (request, response) => {
     encodes.drop(request.params.id);
@@ -85,9 +101,9 @@ function proxyRoutes(proxies: Proxies): express.Router {
   router.get('/:id', async (request, response) => {
     response.json(await proxies.progress(request.params.id));
   });
-  router.get('/:id/file', (request, response) => {
+  router.get('/:id/file', async (request, response) => {
     const { id } = request.params;
-    response.sendFile(proxies.file(id), () => proxies.drop(id));
+    await proxies.hand(id, ({ folder, name }) => handOver(response, folder, name));
   });
   router.delete('/:id', (request, response) => {
     proxies.drop(request.params.id);
@@ -116,6 +132,7 @@ const policy = () =>
         objectSrc: ["'none'"],
         baseUri: ["'none'"],
         frameAncestors: ["'none'"],
+        formAction: ["'none'"],
       },
     },
   });
@@ -126,9 +143,24 @@ function cacheHeaders(response: Response, path: string): void {
   response.set('cache-control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
 }
 
+/** Resolves once a file is sent, or its client has gone away. */
+const handOver = (response: Response, root: string, name: string): Promise<void> =>
+  new Promise((resolve, reject) => {
+    // Folders for temporary files may have a name that begins with a dot.
+    response.sendFile(name, { root, dotfiles: 'allow' }, (error) => {
+      if (error && !response.destroyed && !response.writableEnded) reject(error);
+      else resolve();
+    });
+  });
+
 function statusOf(error: unknown): number {
   if (error instanceof Refusal) return error.status;
-  if (error instanceof ValidationError) return 400;
   const { status } = error as { status?: number };
   return status ?? 500;
 }
+
+/** What went wrong inside is not told: it may name files and folders. */
+const wordsOf = (error: unknown, status: number): string =>
+  status < 500 || error instanceof Refusal
+    ? (error as Error).message
+    : 'Something went wrong in the encode server. Try again.';

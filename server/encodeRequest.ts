@@ -1,5 +1,6 @@
-import { boolean, number, object, string, type InferType } from 'yup';
+import { boolean, number, object, string, ValidationError, type InferType } from 'yup';
 import { SERVER_FORMATS } from './ffmpeg';
+import { Refusal } from './refusal';
 
 const whole = (max: number) => number().strict().integer().min(1).max(max).required();
 
@@ -20,5 +21,13 @@ const schema = object({
 
 export type EncodeRequest = InferType<typeof schema>;
 
-/** @throws ValidationError naming the wrong field */
-export const readEncodeRequest = (body: unknown): EncodeRequest => schema.validateSync(body);
+/** @throws Refusal 400 naming the wrong field */
+export function readEncodeRequest(body: unknown): EncodeRequest {
+  try {
+    return schema.validateSync(body);
+  } catch (error) {
+    // What is nested too deeply to be looked through is no request either.
+    const why = error instanceof ValidationError ? error.message : 'it is nested too deeply';
+    throw new Refusal(400, `This request is not right: ${why}`);
+  }
+}

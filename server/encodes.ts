@@ -5,14 +5,15 @@ import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { EncodeRequest } from './encodeRequest';
 import { encodeArgs, extensionOf, SOUND } from './ffmpeg';
-import { Jobs, type Job } from './jobs';
+import { Jobs, type Job, type JobLimits } from './jobs';
 import { feed, limited } from './receive';
 import { Refusal } from './refusal';
-import type { Turns } from './turns';
+import type { Turn, Turns } from './turns';
 
 /** What is known of one encode besides its job. */
 interface Encode {
   readonly request: EncodeRequest;
+  turn: Turn | null;
   encoder: ChildProcess | null;
   /** Frames that have come. */
   received: number;
@@ -20,9 +21,7 @@ interface Encode {
   heard: number;
 }
 
-export interface EncodeLimits {
-  /** Milliseconds without a request after which a client counts as gone. */
-  readonly idle: number;
+export interface EncodeLimits extends JobLimits {
   /** Bytes of one request's frames. */
   readonly body: number;
 }
@@ -36,20 +35,26 @@ export class Encodes {
   private readonly jobs: Jobs<Encode>;
   private readonly bodyLimit: number;
 
-  constructor(turns: Turns, limits: Partial<EncodeLimits> = {}) {
-    this.jobs = new Jobs(turns, limits.idle);
+  constructor(
+    private readonly turns: Turns,
+    limits: Partial<EncodeLimits> = {},
+  ) {
+    this.jobs = new Jobs(limits);
     this.bodyLimit = limits.body ?? FRAMES_LIMIT;
   }
 
   /** @throws Refusal 503 when too many wait already */
   create(request: EncodeRequest): { id: string; place: number } {
-    const job = this.jobs.create({ request, encoder: null, received: 0, heard: 0 });
-    return { id: job.id, place: job.turn.place() };
+    this.turns.requireRoom();
+    const encode: Encode = { request, turn: null, encoder: null, received: 0, heard: 0 };
+    const job = this.jobs.create(encode);
+    encode.turn = job.take(this.turns);
+    return { id: job.id, place: encode.turn.place() };
   }
 
   /** How many encodes end before this one begins; asking keeps it waiting. @throws Refusal 404 */
   place(id: string): Promise<number> {
-    return this.jobs.serve(id, async ({ turn }) => turn.place());
+    return this.jobs.serve(id, async (_job, { turn }) => turn!.place());
   }
 
   /**
@@ -83,7 +88,7 @@ export class Encodes {
     }
     detail.received += count;
     await this.guarded(id, async (job, encode) => {
-      await job.turn.begun;
+      await encode.turn!.begun;
       encode.encoder ??= startEncoder(job, encode);
       const pictures = limited(body, this.bodyLimit, checkPng);
       await feed(pictures, encode.encoder.stdin!).catch((error) => {

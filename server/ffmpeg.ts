@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process';
+import { availableParallelism } from 'node:os';
 
 /** Whether ffmpeg can be run here. */
 export const hasFfmpeg = (): Promise<boolean> =>
@@ -27,20 +28,33 @@ export const SERVER_FORMATS = Object.keys(ENCODERS);
 
 export const extensionOf = (format: string): string => ENCODERS[format].extension;
 
-const QUIETLY = ['-v', 'error', '-nostdin', '-y'];
+/** Pixels of one picture of a file from outside: somewhat more than 8K has. */
+export const MOST_PIXELS = 40_000_000;
+
+/** Bytes of one piece of memory, and threads. */
+const MOST = ['-max_alloc', `${1024 ** 3}`, '-threads', `${Math.min(8, availableParallelism())}`];
+
+const QUIETLY = ['-v', 'error', '-nostdin', '-y', ...MOST];
 
 interface EncodeInput {
   readonly format: string;
+  readonly width: number;
+  readonly height: number;
   readonly rate: { readonly num: number; readonly den: number };
 }
 
 /** Arguments to read PNG frames from standard input, with the sound of a file, and write `file`. */
 export function encodeArgs(
-  { format, rate }: EncodeInput,
+  { format, width, height, rate }: EncodeInput,
   sound: string | null,
   file: string,
 ): readonly string[] {
-  const frames = '-f image2pipe -c:v png -framerate'.split(' ');
+  // A picture that says it is larger is refused before anything of it is unpacked.
+  const frames = [
+    '-max_pixels',
+    `${width * height}`,
+    ...'-f image2pipe -c:v png -framerate'.split(' '),
+  ];
   const heard = sound ? ['-f', 's16le', '-ar', `${SOUND.rate}`, '-ac', '2', '-i', sound] : [];
   const inputs = [...frames, `${rate.num}/${rate.den}`, '-i', '-', ...heard];
   return [...QUIETLY, ...inputs, ...ENCODERS[format].args, file];
@@ -73,6 +87,7 @@ export const proxyArgs = (kind: ProxyKind, source: string, file: string): readon
   ...QUIETLY,
   ...'-progress pipe:1'.split(' '),
   ...READ_SAFELY,
+  ...['-max_pixels', `${MOST_PIXELS}`],
   ...['-i', source],
   ...PROXIES[kind],
   file,

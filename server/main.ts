@@ -3,8 +3,10 @@ import pino from 'pino';
 import { createApp } from './app';
 import { Encodes } from './encodes';
 import { hasFfmpeg } from './ffmpeg';
+import { hostsOf } from './guard';
 import { Proxies } from './proxies';
 import { Turns } from './turns';
+import { sweepWorkFolders } from './workFolder';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const port = Number(process.env.PORT ?? 8090);
@@ -13,7 +15,10 @@ const encodes = new Encodes(turns);
 const proxies = new Proxies(turns);
 const site = process.env.SITE ?? join(process.cwd(), 'dist');
 
-const server = createApp({ site, encodes, proxies, log }).listen(
+const hosts = hostsOf(process.env.PUBLIC_HOST);
+
+sweepWorkFolders();
+const server = createApp({ site, encodes, proxies, turns, hosts, log }).listen(
   port,
   '127.0.0.1',
   async (error) => {
@@ -32,11 +37,22 @@ const server = createApp({ site, encodes, proxies, log }).listen(
   },
 );
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.on(signal, () => {
+/** Milliseconds that work under way has to end in once the server is told to stop. */
+const LAST_CALL = 10_000;
+
+/** Takes no more, lets what is under way end, and goes; at once when it is told again. */
+function stop(): void {
+  const leave = () => {
     encodes.dropAll();
     proxies.dropAll();
-    server.close(() => process.exit(0));
-    server.closeAllConnections();
-  });
+    process.exit(0);
+  };
+  process.removeAllListeners('SIGINT').removeAllListeners('SIGTERM');
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, leave);
+  server.close(leave);
+  server.closeIdleConnections();
+  if (turns.queue().running === 0) server.closeAllConnections();
+  setTimeout(leave, LAST_CALL);
 }
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);

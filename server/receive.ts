@@ -1,24 +1,45 @@
 import type { Readable, Writable } from 'node:stream';
 import { Refusal } from './refusal';
 
+/** Milliseconds for which a body may stand still. */
+const STILL = 30_000;
+
 /**
- * A request's body, piece by piece, as long as it is not too large.
+ * A request's body, piece by piece, as long as it is not too large and comes in.
  * @param limit bytes
  * @param check looks at the first piece before it is passed on
- * @throws Refusal 413 when there is more; what `check` throws
+ * @param still milliseconds for which nothing may come
+ * @throws Refusal 413 when there is more, 408 when it stands still; what `check` throws
  */
 export async function* limited(
   body: Readable,
   limit: number,
   check: (head: Buffer) => void = () => undefined,
+  still = STILL,
 ): AsyncGenerator<Buffer> {
   let bytes = 0;
   // A request that is refused half way still has to be answered.
-  for await (const chunk of body.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
-    if (bytes === 0) check(chunk);
-    bytes += chunk.length;
+  const pieces = body.iterator({ destroyOnReturn: false }) as AsyncIterableIterator<Buffer>;
+  for (;;) {
+    const { done, value } = await soonEnough(pieces.next(), still);
+    if (done) return;
+    if (bytes === 0) check(value);
+    bytes += value.length;
     if (bytes > limit) throw new Refusal(413, 'That is larger than the server takes.');
-    yield chunk;
+    yield value;
+  }
+}
+
+async function soonEnough<T>(piece: Promise<T>, limit: number): Promise<T> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_resolve, reject) => {
+    const refuse = () => reject(new Refusal(408, 'The file stopped coming in. Send it again.'));
+    timer = setTimeout(refuse, limit);
+  });
+  try {
+    return await Promise.race([piece, late]);
+  } finally {
+    clearTimeout(timer);
   }
 }
 

@@ -27,12 +27,23 @@ export class Turns {
     this.limits = { ...DEFAULT_LIMITS, ...limits };
   }
 
+  /** How many are on, and how many wait. */
+  queue(): { readonly running: number; readonly waiting: number } {
+    const running = Math.min(this.turns.length, this.limits.running);
+    return { running, waiting: this.turns.length - running };
+  }
+
+  /** @throws Refusal 503 when too many wait already */
+  requireRoom(): void {
+    const { running, waiting } = this.limits;
+    if (this.turns.length < running + waiting) return;
+    throw new Refusal(503, 'The encode server is busy. Try again in a minute.');
+  }
+
   /** @throws Refusal 503 when too many wait already */
   take(): Turn {
-    const { running, waiting } = this.limits;
-    if (this.turns.length >= running + waiting) {
-      throw new Refusal(503, 'The encode server is busy. Try again in a minute.');
-    }
+    this.requireRoom();
+    const { running } = this.limits;
     let begin = () => {};
     const begun = new Promise<void>((resolve) => (begin = resolve));
     const turn = { begin };

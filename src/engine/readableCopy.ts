@@ -1,7 +1,7 @@
 import type { Footage, Resource } from '@/core/document';
 import { importMedia } from './importMedia';
 import { stopIfAborted, unwatched, type Progress } from './progress';
-import { askServer } from './server';
+import { askServer, dropWork } from './server';
 
 /** Milliseconds between two looks at how far the server is. */
 const LOOK_AGAIN = 400;
@@ -45,8 +45,7 @@ async function copyOf(file: File, progress: Progress, signal: AbortSignal): Prom
     }
     const copy = await askServer(`${path}/file`, { signal });
     return new File([await copy.blob()], file.name);
-  } catch (error) {
-    await fetch(path, { method: 'DELETE' }).catch(() => undefined);
-    throw error;
+  } finally {
+    await dropWork(path);
   }
 }

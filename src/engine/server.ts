@@ -17,11 +17,19 @@ export async function serverHealth(): Promise<ServerHealth | null> {
   }
 }
 
+/** The server takes only what a page of another origin cannot send. */
+const OWN = { 'x-moon-patch': 'app' };
+
+/** Has the server forget a piece of work; where it is gone there is nothing to forget. */
+export async function dropWork(path: string): Promise<void> {
+  await fetch(path, { method: 'DELETE', headers: OWN }).catch(() => undefined);
+}
+
 /** @throws MoonError 'server-away' | 'encode-failed', or the abort of the request's signal */
 export async function askServer(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await fetch(path, { ...init, headers: { ...init.headers, ...OWN } });
   } catch (error) {
     if (init.signal?.aborted) throw error;
     throw serverAway();

@@ -103,7 +103,7 @@ test('a font of one’s own is brought in, kept in the kit, listed, and can be d
   await page.getByRole('menuitem', { name: 'Settings and help' }).click();
   await expect(page.getByText('in 1 overlay')).toBeVisible();
   await page.getByRole('button', { name: `Delete ${kit.fonts[0].name}` }).click();
-  await expect(page.getByText(/^None yet\./)).toBeVisible();
+  await expect(page.getByText(/^None yet\. Bring one in/)).toBeVisible();
   // The words are still there, in the font they had at first.
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await page.getByRole('link', { name: 'Open New overlay' }).click();

@@ -120,19 +120,18 @@ const kitJson = (kit: object) => ({
   'kit.json': strToU8(JSON.stringify({ format: 'moon-patch-kit', version: 1, kit })),
 });
 
+const demo = JSON.parse(readFileSync('demo/kit/kit.json', 'utf8')) as {
+  kit: { overlays: readonly { readonly name: string }[] };
+};
+
 test('a bad kit file is refused and the kit stays as it was', async ({ page }) => {
-  const { kit } = JSON.parse(readFileSync('demo/kit/kit.json', 'utf8')) as {
-    kit: { overlays: object[] };
-  };
-  const wrongType = { ...kit, overlays: [{ ...kit.overlays[0], width: 'wide' }] };
   const files: readonly (readonly [string, Uint8Array, RegExp])[] = [
-    ['missing.moonpatch', zipSync(kitJson(kit)), /the file of “.+” is missing/],
     [
       'climbing.moonpatch',
-      zipSync({ ...kitJson(kit), '../../outside.txt': strToU8('x') }),
-      /does not belong in a kit/,
+      zipSync({ ...kitJson(demo.kit), '../../outside.txt': strToU8('x') }),
+      /not a kit file/,
     ],
-    ['types.moonpatch', zipSync(kitJson(wrongType)), /Something in “.+” is not right: width/],
+    ['other.moonpatch', zipSync({ 'kit.json': strToU8('{"format":"other"}') }), /not a Moon Patch/],
     ['text.moonpatch', strToU8('not a kit'), /not a kit file/],
   ];
   await openDemoKit(page);
@@ -143,4 +142,29 @@ test('a bad kit file is refused and the kit stays as it was', async ({ page }) =
     await expect(page.getByRole('link', { name: 'Open Wind card' }), name).toBeVisible();
     await page.getByRole('button', { name: 'Close', exact: true }).click();
   }
+});
+
+test('a kit file opens with all that is right in it; the rest is told, kept aside, and the kit before can be had back', async ({
+  page,
+}) => {
+  const [first, ...others] = demo.kit.overlays;
+  const kit = { ...demo.kit, name: 'Torn kit', overlays: [{ ...first, width: 'wide' }, ...others] };
+  writeFileSync(testFile('torn.moonpatch'), zipSync(kitJson(kit)));
+  await openDemoKit(page);
+  await openKitFile(page, testFile('torn.moonpatch'));
+  await expect(page.getByText(`“${first.name}” could not be read and was left out`)).toBeVisible();
+  await expect(page.getByText(/The file of “.+” is missing from the kit file/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Torn kit' })).toBeVisible();
+  await expect(page.getByRole('link', { name: `Open ${first.name}` })).toHaveCount(0);
+  await page.goto('/settings');
+  const save = page.getByRole('button', { name: `Save Part of “${first.name}” as a file` });
+  const downloaded = page.waitForEvent('download');
+  await save.click();
+  const part = readFileSync(await (await downloaded).path(), 'utf8');
+  expect(JSON.parse(part)).toMatchObject({ value: { name: first.name, width: 'wide' } });
+  await page.getByRole('button', { name: 'Bring back' }).first().click();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Fennel Hill Kites' })).toBeVisible();
+  await expect(page.getByRole('link', { name: `Open ${first.name}` })).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { toInt16 } from '@/core/sound/mix';
 import { stopIfAborted } from '../progress';
-import { askServer } from '../server';
+import { askServer, dropWork } from '../server';
 import type { EncodeTarget, Encoder } from './types';
 
 /** Frames per request: fewer round trips, still little memory. */
@@ -33,9 +33,7 @@ export async function serverEncoder(
   });
   const { id } = (await created.json()) as { id: string };
   const base = `/api/encodes/${id}`;
-  const cancel = async () => {
-    await fetch(base, { method: 'DELETE' }).catch(() => undefined);
-  };
+  const cancel = () => dropWork(base);
   try {
     await waitForTurn(base, onWait, signal);
     if (sound) await sendSound(`${base}/sound`, frames, sound);

@@ -8,7 +8,8 @@ import { createCanvas } from '@napi-rs/canvas';
 import pino from 'pino';
 import { createApp } from '../../../server/app';
 import { Encodes } from '../../../server/encodes';
-import { Proxies } from '../../../server/proxies';
+import { hostsOf } from '../../../server/guard';
+import { Proxies, type ProxyLimits } from '../../../server/proxies';
 import { Turns } from '../../../server/turns';
 
 const site = mkdtempSync(join(tmpdir(), 'moon-patch-site-'));
@@ -19,12 +20,24 @@ let proxies: Proxies;
 let server: Server;
 let base: string;
 
-const start = ({ running = 1, waiting = 1, idle = 5000, file = 1e7 }) =>
+interface Start extends Partial<ProxyLimits> {
+  readonly running?: number;
+  readonly waiting?: number;
+  readonly log?: pino.Logger;
+}
+
+const start = ({
+  running = 1,
+  waiting = 1,
+  log = pino({ level: 'silent' }),
+  ...limits
+}: Start = {}) =>
   new Promise<void>((resolve) => {
     const turns = new Turns({ running, waiting });
-    encodes = new Encodes(turns, { idle });
-    proxies = new Proxies(turns, { idle, file });
-    const app = createApp({ site, encodes, proxies, log: pino({ level: 'silent' }) });
+    const kept = { idle: 5000, file: 1e7, ...limits };
+    encodes = new Encodes(turns, kept);
+    proxies = new Proxies(turns, kept);
+    const app = createApp({ site, encodes, proxies, turns, hosts: hostsOf('kites.example'), log });
     server = app.listen(0, '127.0.0.1', () => {
       base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
       resolve();
@@ -37,7 +50,7 @@ const stop = () => {
   server.close();
 };
 
-beforeEach(() => start({}));
+beforeEach(() => start());
 afterEach(stop);
 
 function frame(colour: string): Buffer {
@@ -55,8 +68,10 @@ const REQUEST = {
   sound: false,
   rate: { num: 30, den: 1 },
 };
+const OWN = { 'x-moon-patch': 'app' };
 const post = (path: string, body?: BodyInit, headers = {}) =>
-  fetch(base + path, { method: 'POST', body, headers });
+  fetch(base + path, { method: 'POST', body, headers: { ...OWN, ...headers } });
+const drop = (path: string) => fetch(base + path, { method: 'DELETE', headers: OWN });
 const create = async (change: object = {}) =>
   post('/api/encodes', JSON.stringify({ ...REQUEST, ...change }), {
     'content-type': 'application/json',
@@ -68,11 +83,23 @@ const send = (id: string, first: number, ...frames: readonly Buffer[]) =>
     new Uint8Array(Buffer.concat(frames)),
   );
 const leftOver = () =>
-  readdirSync(tmpdir()).filter((name) => /^moon-patch-(?!site|demo|test)/.test(name));
+  readdirSync(tmpdir()).filter((name) => name.startsWith(`moon-patch-work-${process.pid}-`));
 /** Until something is so; what never is fails by the test's own time limit. */
 async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
   while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 10));
 }
+/** The encoders that this process runs. */
+const encoders = () =>
+  readdirSync('/proc').filter((pid) => {
+    if (!/^\d+$/.test(pid)) return false;
+    try {
+      const [, name, parent] = /\((.+)\) \w (\d+)/.exec(readFileSync(`/proc/${pid}/stat`, 'utf8'))!;
+      const ended = readFileSync(`/proc/${pid}/cmdline`, 'utf8') === '';
+      return name === 'ffmpeg' && Number(parent) === process.pid && !ended;
+    } catch {
+      return false;
+    }
+  });
 const errorOf = async (response: Response) => ((await response.json()) as { error: string }).error;
 
 describe('the encode server', () => {
@@ -111,7 +138,7 @@ describe('the encode server', () => {
     await (await post(`/api/encodes/${done}/finish`)).arrayBuffer();
     const stopped = await created();
     await send(stopped, 0, frame('#fff'));
-    await fetch(`${base}/api/encodes/${stopped}`, { method: 'DELETE' });
+    await drop(`/api/encodes/${stopped}`);
     await until(() => leftOver().length === before);
   });
 
@@ -144,7 +171,7 @@ describe('the encode server', () => {
       const early = await post(`/api/encodes/${second}/finish`);
       return early.status === 409 && /not all taken/.test(await errorOf(early));
     });
-    await fetch(`${base}/api/encodes/${first}`, { method: 'DELETE' });
+    await drop(`/api/encodes/${first}`);
     expect((await waiting).status).toBe(204);
     expect((await post(`/api/encodes/${second}/finish`)).status).toBe(200);
   });
@@ -164,7 +191,7 @@ describe('the encode server', () => {
     expect(third.status).toBe(503);
     expect(await errorOf(third)).toMatch(/busy/);
     const waiting = send(second, 0, frame('#fff'), frame('#fff'), frame('#fff'));
-    await fetch(`${base}/api/encodes/${first}`, { method: 'DELETE' });
+    await drop(`/api/encodes/${first}`);
     expect((await waiting).status).toBe(204);
     expect((await post(`/api/encodes/${second}/finish`)).status).toBe(200);
   });
@@ -186,20 +213,6 @@ describe('the encode server', () => {
 describe('many clients at once', () => {
   const place = async (id: string) =>
     ((await (await fetch(`${base}/api/encodes/${id}`)).json()) as { place: number }).place;
-  /** The encoders that this process runs. */
-  const encoders = () =>
-    readdirSync('/proc').filter((pid) => {
-      if (!/^\d+$/.test(pid)) return false;
-      try {
-        const [, name, parent] = /\((.+)\) \w (\d+)/.exec(
-          readFileSync(`/proc/${pid}/stat`, 'utf8'),
-        )!;
-        const ended = readFileSync(`/proc/${pid}/cmdline`, 'utf8') === '';
-        return name === 'ffmpeg' && Number(parent) === process.pid && !ended;
-      } catch {
-        return false;
-      }
-    });
   async function gone(): Promise<number> {
     const started = performance.now();
     while (encoders().length > 0 && performance.now() - started < 5000) {
@@ -213,7 +226,7 @@ describe('many clients at once', () => {
     await start({ waiting: 3 });
     const ids = [await created(), await created(), await created()];
     expect(await Promise.all(ids.map(place))).toEqual([0, 1, 2]);
-    await fetch(`${base}/api/encodes/${ids[0]}`, { method: 'DELETE' });
+    await drop(`/api/encodes/${ids[0]}`);
     expect(await Promise.all(ids.slice(1).map(place))).toEqual([0, 1]);
   });
 
@@ -244,14 +257,17 @@ describe('many clients at once', () => {
     const before = leftOver().length;
     const stopped = await created();
     await send(stopped, 0, frame('#fff'));
-    expect(encoders()).toHaveLength(1);
-    await fetch(`${base}/api/encodes/${stopped}`, { method: 'DELETE' });
+    await until(() => encoders().length === 1);
+    await drop(`/api/encodes/${stopped}`);
     expect(await gone()).toBeLessThan(2000);
 
     const left = await created();
     await send(left, 0, frame('#fff'));
-    expect(encoders()).toHaveLength(1);
-    const request = httpRequest(`${base}/api/encodes/${left}/frames/1?count=2`, { method: 'POST' });
+    await until(() => encoders().length === 1);
+    const request = httpRequest(`${base}/api/encodes/${left}/frames/1?count=2`, {
+      method: 'POST',
+      headers: OWN,
+    });
     request.on('error', () => undefined);
     await new Promise((resolve) => request.write(frame('#fff'), resolve));
     request.destroy();
@@ -351,7 +367,7 @@ describe('copies for files that a browser cannot read', () => {
     const before = leftOver().length;
     const long = made('long.avi', '-f', 'lavfi', '-i', 'testsrc2=s=640x360:d=20', '-c:v', 'mpeg4');
     const id = await taken(long);
-    await fetch(`${base}/api/proxies/${id}`, { method: 'DELETE' });
+    await drop(`/api/proxies/${id}`);
     expect((await fetch(`${base}/api/proxies/${id}`)).status).toBe(404);
     expect(leftOver().length).toBe(before);
   });

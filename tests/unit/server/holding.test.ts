@@ -1,0 +1,367 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { request as httpRequest, type IncomingMessage, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PassThrough } from 'node:stream';
+import { createCanvas } from '@napi-rs/canvas';
+import pino from 'pino';
+import { createApp } from '../../../server/app';
+import { Encodes } from '../../../server/encodes';
+import { hostsOf } from '../../../server/guard';
+import { Proxies, type ProxyLimits } from '../../../server/proxies';
+import { Turns } from '../../../server/turns';
+
+/** Where the server makes its folders, if elsewhere than usual. */
+let mockTemporary: string | null = null;
+jest.mock('node:os', () => {
+  const os = jest.requireActual<typeof import('node:os')>('node:os');
+  return { ...os, tmpdir: () => mockTemporary ?? os.tmpdir() };
+});
+
+const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+const OWN = { 'x-moon-patch': 'app' };
+
+jest.setTimeout(30_000);
+
+let encodes: Encodes;
+let proxies: Proxies;
+let turns: Turns;
+let server: Server;
+let base: string;
+let logged: string;
+
+function start(limits: Partial<ProxyLimits> = {}, running = 1): Promise<void> {
+  turns = new Turns({ running, waiting: 1 });
+  encodes = new Encodes(turns, limits);
+  proxies = new Proxies(turns, limits);
+  logged = '';
+  const stream = new PassThrough().on('data', (line) => (logged += String(line)));
+  const log = pino({ level: 'info' }, stream);
+  writeFileSync(join(scratch, 'index.html'), '<title>Moon Patch</title>');
+  const hosts = hostsOf('kites.example');
+  const app = createApp({ site: scratch, encodes, proxies, turns, hosts, log });
+  return new Promise((resolve) => {
+    server = app.listen(0, '127.0.0.1', () => {
+      base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+      resolve();
+    });
+  });
+}
+
+afterEach(() => {
+  mockTemporary = null;
+  encodes?.dropAll();
+  proxies?.dropAll();
+  server?.closeAllConnections();
+  server?.close();
+});
+
+const post = (path: string, body?: BodyInit, headers = {}) =>
+  fetch(base + path, { method: 'POST', body, headers: { ...OWN, ...headers } });
+const drop = (path: string) => fetch(base + path, { method: 'DELETE', headers: OWN });
+const errorOf = async (response: Response) => ((await response.json()) as { error: string }).error;
+async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
+  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 20));
+}
+
+const clip = (name: string, ...args: readonly string[]) => {
+  const path = join(scratch, name);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', ...args, path]);
+  return new Uint8Array(readFileSync(path));
+};
+const short = () => clip('short.avi', '-i', 'testsrc2=s=64x36:r=25:d=0.4', '-c:v', 'mpeg4');
+/** Takes some seconds to copy. */
+const long = () => new Uint8Array(readFileSync(join(scratch, 'long.avi')));
+beforeAll(() => {
+  clip('long.avi', '-i', 'testsrc2=s=640x360:r=30:d=60', '-c:v', 'mpeg4', '-q:v', '20');
+});
+const taken = async (file: Uint8Array<ArrayBuffer>) =>
+  ((await (await post('/api/proxies', file)).json()) as { id: string }).id;
+async function outcome(id: string): Promise<Response> {
+  for (;;) {
+    const response = await fetch(`${base}/api/proxies/${id}`);
+    const { made } = (await response.clone().json()) as { made?: boolean };
+    if (made || !response.ok) return response;
+    await new Promise((resolve) => setTimeout(resolve, 30));
+  }
+}
+
+/** Programs that run below a process, by name. */
+function below(parent: number, name: string): readonly number[] {
+  return readdirSync('/proc').flatMap((pid) => {
+    try {
+      const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+      const [, program, state, owner] = /\((.+)\) (\w) (\d+)/.exec(stat)!;
+      return program === name && state !== 'Z' && Number(owner) === parent ? [Number(pid)] : [];
+    } catch {
+      return [];
+    }
+  });
+}
+const isAlive = (pid: number): boolean => {
+  try {
+    return !/\) [ZX] /.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
+  } catch {
+    return false;
+  }
+};
+
+const ENCODE = {
+  ...{ format: 'prores4444', width: 64, height: 36, frames: 1, sound: false },
+  rate: { num: 30, den: 1 },
+};
+const create = async () =>
+  post('/api/encodes', JSON.stringify(ENCODE), { 'content-type': 'application/json' });
+function picture(side: number): Uint8Array<ArrayBuffer> {
+  const canvas = createCanvas(side, side);
+  canvas.getContext('2d').fillRect(0, 0, 1, 1);
+  return new Uint8Array(canvas.toBuffer('image/png'));
+}
+
+describe('turns', () => {
+  it('end when an encoder is killed, and who waits for it is told', async () => {
+    await start();
+    const id = await taken(long());
+    await until(() => below(process.pid, 'ffmpeg').length === 1);
+    process.kill(below(process.pid, 'ffmpeg')[0], 'SIGKILL');
+    const answer = await outcome(id);
+    expect([answer.status, await errorOf(answer)]).toEqual([500, expect.stringMatching(/gave up/)]);
+    expect(turns.queue()).toEqual({ running: 0, waiting: 0 });
+    expect((await outcome(await taken(short()))).status).toBe(200);
+  });
+
+  it('end when an encoder was killed before its end is waited for', async () => {
+    await start();
+    const { id } = (await (await create()).json()) as { id: string };
+    await post(`/api/encodes/${id}/frames/0?count=1`, picture(64));
+    await until(() => below(process.pid, 'ffmpeg').length === 1);
+    process.kill(below(process.pid, 'ffmpeg')[0], 'SIGKILL');
+    await until(() => below(process.pid, 'ffmpeg').length === 0);
+    const answer = await post(`/api/encodes/${id}/finish`);
+    expect(answer.status).toBe(500);
+    expect(turns.queue().running).toBe(0);
+  });
+
+  it('are not lost where there is no folder to work in', async () => {
+    await start();
+    mockTemporary = '/nowhere/at/all';
+    for (let i = 0; i < 4; i++) {
+      const answer = await create();
+      expect(answer.status).toBe(507);
+      expect(await errorOf(answer)).not.toMatch(/nowhere/);
+      expect((await post('/api/proxies', short())).status).toBe(507);
+    }
+    mockTemporary = null;
+    expect((await create()).status).toBe(201);
+  });
+
+  it('end where a program runs for too long', async () => {
+    await start({ run: 300 });
+    const answer = await outcome(await taken(long()));
+    expect(await errorOf(answer)).toMatch(/took too long/);
+    expect(turns.queue().running).toBe(0);
+  });
+
+  it('are not held by a file that comes in slowly, which is given up where it stands still', async () => {
+    await start({ still: 400 });
+    const slow = httpRequest(`${base}/api/proxies`, { method: 'POST', headers: OWN });
+    slow.on('error', () => undefined);
+    const answered = new Promise<IncomingMessage>((resolve) => slow.on('response', resolve));
+    slow.write('RIFF');
+    expect((await outcome(await taken(short()))).status).toBe(200);
+    expect((await answered).statusCode).toBe(408);
+  });
+
+  it('are told of, with those that wait', async () => {
+    await start();
+    const queue = async () =>
+      ((await (await fetch(`${base}/api/health`)).json()) as { queue: object }).queue;
+    expect(await queue()).toEqual({ running: 0, waiting: 0 });
+    await create();
+    await create();
+    expect(await queue()).toEqual({ running: 1, waiting: 1 });
+  });
+});
+
+describe('who may ask', () => {
+  const asked = (headers: Record<string, string>, method = 'POST', path = '/api/proxies') =>
+    new Promise<number>((resolve, reject) => {
+      const request = httpRequest(base + path, { method, headers });
+      request.on('response', (response) => resolve(response.resume().statusCode!));
+      request.on('error', reject);
+      request.end();
+    });
+  const host = () => new URL(base).host;
+
+  it.each([
+    ['another name for this machine', () => ({ ...OWN, host: 'evil.example' }), 421],
+    ['a name that ends like its own', () => ({ ...OWN, host: 'evil.127.0.0.1' }), 421],
+    ['a page of another origin', () => ({ ...OWN, origin: 'http://evil.example' }), 403],
+    ['a page of another port', () => ({ ...OWN, origin: 'http://127.0.0.1:1' }), 403],
+    ['a page without an origin', () => ({ ...OWN, origin: 'null' }), 403],
+    ['a request across sites', () => ({ ...OWN, 'sec-fetch-site': 'cross-site' }), 403],
+    ['a request of the same site', () => ({ ...OWN, 'sec-fetch-site': 'same-site' }), 403],
+    ['a form', () => ({ origin: base, 'sec-fetch-site': 'same-origin' }), 403],
+  ])('not %s', async (_who, headers, status) => {
+    await start();
+    expect(await asked(headers())).toBe(status);
+    expect(await asked(headers(), 'DELETE', '/api/encodes/x')).toBe(status);
+    expect(turns.queue().running).toBe(0);
+  });
+
+  it.each([
+    ['its own page', () => ({ ...OWN, origin: base, 'sec-fetch-site': 'same-origin' })],
+    ['a program without an origin', () => OWN],
+    ['a page under its public name', () => ({ ...OWN, host: 'kites.example' })],
+    ['the local name', () => ({ ...OWN, host: `localhost:${new URL(base).port}` })],
+  ])('%s', async (_who, headers) => {
+    await start();
+    // An empty file is no media, which is said later.
+    expect(await asked(headers())).toBe(201);
+  });
+
+  it('reads nothing under another name either', async () => {
+    await start();
+    expect(await asked({ host: 'evil.example' }, 'GET', '/')).toBe(421);
+    expect(await asked({ host: host() }, 'GET', '/')).toBe(200);
+    expect(await asked({ 'sec-fetch-site': 'cross-site' }, 'GET', '/api/health')).toBe(403);
+  });
+});
+
+describe('copies that are made', () => {
+  it('stay until they are dropped, whatever becomes of a download', async () => {
+    mockTemporary = mkdtempSync(join(scratch, '.hidden-'));
+    await start();
+    const id = await taken(short());
+    await outcome(id);
+    const path = `${base}/api/proxies/${id}/file`;
+    const head = await fetch(path, { method: 'HEAD' });
+    expect(head.status).toBe(200);
+    const part = await fetch(path, { headers: { range: 'bytes=0-99' } });
+    expect([part.status, (await part.arrayBuffer()).byteLength]).toEqual([206, 100]);
+    await new Promise<void>((resolve) => {
+      const cut = httpRequest(path, (response) => response.once('data', () => cut.destroy()));
+      cut
+        .on('close', resolve)
+        .on('error', () => undefined)
+        .end();
+    });
+    const whole = await fetch(path);
+    expect((await whole.arrayBuffer()).byteLength).toBe(Number(head.headers.get('content-length')));
+    expect((await drop(`/api/proxies/${id}`)).status).toBe(204);
+    expect((await fetch(path)).status).toBe(404);
+  });
+
+  it('are no more than may be there', async () => {
+    await start({ jobs: 2 }, 3);
+    for (let i = 0; i < 2; i++) await outcome(await taken(short()));
+    const third = await post('/api/proxies', short());
+    expect([third.status, await errorOf(third)]).toEqual([503, expect.stringMatching(/busy/)]);
+  });
+
+  it('are refused of pictures larger than any screen, before any is unpacked', async () => {
+    await start();
+    const wide = clip('wide.avi', '-i', 'color=s=6400x6400:r=1:d=1', '-c:v', 'png');
+    const answer = await outcome(await taken(wide));
+    expect(answer.status).toBe(422);
+  });
+});
+
+describe('what is wrong', () => {
+  it('is answered as such, with no path in it', async () => {
+    await start();
+    const deep = '['.repeat(5000) + ']'.repeat(5000);
+    for (const body of [deep, '{"format":' + deep + '}', '{', '7', '']) {
+      const answer = await post('/api/encodes', body, { 'content-type': 'application/json' });
+      expect([body.slice(0, 20), answer.status]).toEqual([body.slice(0, 20), 400]);
+      expect(await errorOf(answer)).not.toMatch(/\/\w+\//);
+    }
+  });
+
+  it('is a picture larger than was said: its encoder refuses it and takes no memory for it', async () => {
+    await start();
+    const { id } = (await (await create()).json()) as { id: string };
+    let most = 0;
+    const watch = setInterval(() => {
+      for (const pid of below(process.pid, 'ffmpeg')) {
+        const peak = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1];
+        most = Math.max(most, Number(peak ?? 0));
+      }
+    }, 5);
+    await post(`/api/encodes/${id}/frames/0?count=1`, picture(5000)).catch(() => undefined);
+    const answer = await post(`/api/encodes/${id}/finish`);
+    clearInterval(watch);
+    expect(answer.ok).toBe(false);
+    expect(most).toBeLessThan(200_000);
+  });
+
+  it('is logged by route alone', async () => {
+    await start();
+    const id = await taken(short());
+    await outcome(id);
+    await fetch(`${base}/secret-name.txt?kite=1`);
+    await until(() => logged.includes('splat'));
+    expect(logged).toMatch(/"method":"GET","route":"\/api\/proxies\/:id","status":200/);
+    expect(logged).not.toMatch(new RegExp(`secret|kite=1|${id}|${tmpdir()}`));
+  });
+
+  it('cannot be sent to another address by a form', async () => {
+    await start();
+    const policy = (await fetch(base)).headers.get('content-security-policy');
+    expect(policy).toContain("form-action 'none'");
+  });
+});
+
+describe('a server that is ended', () => {
+  const PORT = 8117;
+  const run = (folder: string): Promise<ChildProcess> =>
+    new Promise((resolve) => {
+      const env = { ...process.env, PORT: `${PORT}`, SITE: scratch, TMPDIR: folder };
+      const child = spawn('node', ['--import', 'tsx', 'server/main.ts'], { env });
+      child.stdout.once('data', () => resolve(child));
+    });
+  const begin = async (file: Uint8Array<ArrayBuffer>) => {
+    const address = `http://127.0.0.1:${PORT}/api/proxies`;
+    const taken = await fetch(address, { method: 'POST', body: file, headers: OWN });
+    return `${address}/${((await taken.json()) as { id: string }).id}`;
+  };
+  const ours = (name: string) => name.startsWith('moon-patch');
+  const ended = (child: ChildProcess) =>
+    new Promise<number | null>((resolve) => child.once('exit', resolve));
+
+  it('by a kill takes its encoders along, and what it left is swept when it starts again', async () => {
+    const folder = mkdtempSync(join(scratch, 'killed-'));
+    mkdirSync(join(folder, 'moon-patch-work-none'));
+    const first = await run(folder);
+    await begin(long());
+    await until(() => below(first.pid!, 'ffmpeg').length === 1);
+    const [encoder] = below(first.pid!, 'ffmpeg');
+    first.kill('SIGKILL');
+    await ended(first);
+    await until(() => !isAlive(encoder));
+    expect(readdirSync(folder).filter((name) => /work-\d/.test(name))).toHaveLength(1);
+    const second = await run(folder);
+    // What is not named after a process is not its own.
+    expect(readdirSync(folder).filter(ours)).toEqual(['moon-patch-work-none']);
+    second.kill('SIGTERM');
+    expect(await ended(second)).toBe(0);
+  });
+
+  it('politely finishes what is under way, and leaves nothing', async () => {
+    const folder = mkdtempSync(join(scratch, 'stopped-'));
+    const child = await run(folder);
+    const path = await begin(short());
+    const made = (async () => {
+      for (;;) {
+        const { made } = (await (await fetch(path)).json()) as { made: boolean };
+        if (made) return true;
+      }
+    })();
+    expect(await made).toBe(true);
+    child.kill('SIGTERM');
+    expect(await ended(child)).toBe(0);
+    expect(readdirSync(folder).filter(ours)).toEqual([]);
+  });
+});
