@@ -1,10 +1,19 @@
 import { SaxesParser } from 'saxes';
 import { MoonError } from '../errors';
 
+/** Elements that may be drawn, repeats by reference counted each time, and levels of nesting. */
+const MOST = { drawn: 200_000, depth: 200 } as const;
+
+/** An element with what it draws: its children, and what it refers to by id. */
+interface Part {
+  readonly children: Part[];
+  readonly refers: readonly string[];
+}
+
 const FORBIDDEN_ELEMENTS = new Set(['script', 'foreignobject', 'iframe', 'embed', 'object']);
 
 /**
- * Refuses an SVG that could run code or reach outside its own file.
+ * Refuses an SVG that could run code, reach outside its own file, or would be drawn without an end.
  * @throws MoonError 'media-unsafe' | 'media-unreadable'
  */
 export function checkSvg(source: string, name: string): void {
@@ -21,7 +30,15 @@ export function checkSvg(source: string, name: string): void {
   parser.on('doctype', (text) => {
     if (/<!ENTITY/i.test(text)) unsafe('defines entities of its own');
   });
+  const byId = new Map<string, Part>();
+  const open: Part[] = [{ children: [], refers: [] }];
+  parser.on('closetag', () => open.pop());
   parser.on('opentag', (tag) => {
+    const part: Part = { children: [], refers: Object.values(tag.attributes).flatMap(refersTo) };
+    open.at(-1)!.children.push(part);
+    open.push(part);
+    if (open.length > MOST.depth) unsafe(`is nested more than ${MOST.depth} levels deep`);
+    if (tag.attributes.id !== undefined) byId.set(String(tag.attributes.id), part);
     const element = tag.name.toLowerCase().split(':').pop()!;
     if (FORBIDDEN_ELEMENTS.has(element)) unsafe(`contains a <${element}> element`);
     for (const [attribute, value] of Object.entries(tag.attributes)) {
@@ -39,7 +56,30 @@ export function checkSvg(source: string, name: string): void {
   parser.on('cdata', (text) => {
     if (linksOutside(text)) unsafe('links to something outside the file');
   });
+  const [root] = open;
   parser.write(source).close();
+  if (drawnBy(root, byId) > MOST.drawn) {
+    unsafe('repeats parts of itself so often that it cannot be drawn');
+  }
+}
+
+const refersTo = (value: unknown): readonly string[] =>
+  [...String(value).matchAll(/^\s*#(\S+)\s*$|url\(\s*['"]?#([^'")]+)/g)].map(([, a, b]) => a ?? b);
+
+/** How many elements are drawn for a part; infinite where it contains itself. */
+function drawnBy(root: Part, byId: ReadonlyMap<string, Part>): number {
+  const known = new Map<Part, number>();
+  const count = (part: Part): number => {
+    const before = known.get(part);
+    if (before !== undefined) return before;
+    // Until it is known, meeting it again means that it contains itself.
+    known.set(part, Infinity);
+    const referred = part.refers.flatMap((id) => byId.get(id) ?? []);
+    const drawn = [...part.children, ...referred].reduce((sum, next) => sum + count(next), 1);
+    known.set(part, drawn);
+    return drawn;
+  };
+  return count(root);
 }
 
 const linksOutside = (style: string): boolean =>

@@ -1,0 +1,123 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type BrowserContext, type Page } from '@playwright/test';
+
+/** A browser of its own, with a folder that outlives it. */
+export interface Visit {
+  readonly page: Page;
+  readonly context: BrowserContext;
+  readonly close: () => Promise<void>;
+  /** Ends all its processes at once, as a crash does. */
+  readonly kill: () => Promise<void>;
+}
+
+export const newProfile = (): string => mkdtempSync(join(tmpdir(), 'moon-patch-profile-'));
+export const dropProfile = (profile: string): void =>
+  rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+
+export async function visit(profile: string, base: string): Promise<Visit> {
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+  });
+  context.setDefaultTimeout(30_000);
+  const page = context.pages()[0] ?? (await context.newPage());
+  await page.goto(base);
+  return {
+    page,
+    context,
+    close: () => context.close(),
+    kill: async () => {
+      for (const pid of processesOf(profile)) process.kill(pid, 'SIGKILL');
+      await context.close().catch(() => undefined);
+      while (processesOf(profile).length > 0) await pause(20);
+    },
+  };
+}
+
+export const pause = (milliseconds: number): Promise<void> =>
+  new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+/** Processes, zombies left out, that were started with a browser's folder. */
+function processesOf(profile: string): readonly number[] {
+  return readdirSync('/proc').flatMap((pid) => {
+    try {
+      const words = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+      return /^\d+$/.test(pid) && words.includes(`--user-data-dir=${profile}`) ? [Number(pid)] : [];
+    } catch {
+      return [];
+    }
+  });
+}
+
+/** Everything that is stored, as it lies there. */
+export interface Stored {
+  readonly records: Readonly<Record<string, string>>;
+  /** Of each media file, the bytes its head tells (null without one) and how many chunks there are. */
+  readonly media: Readonly<Record<string, { bytes: number | null; chunks: number }>>;
+}
+
+export const storedIn = (page: Page): Promise<Stored> =>
+  page.evaluate(async () => {
+    const all = async (name: string, read: 'keys' | 'values') => {
+      const opening = indexedDB.open(name);
+      const database = await new Promise<IDBDatabase>((resolve, reject) => {
+        opening.onsuccess = () => resolve(opening.result);
+        opening.onerror = () => reject(opening.error!);
+      });
+      if (!database.objectStoreNames.contains('entries')) return [];
+      const store = database.transaction('entries').objectStore('entries');
+      const asked = read === 'keys' ? store.getAllKeys() : store.getAll();
+      const found = await new Promise<unknown[]>((resolve, reject) => {
+        asked.onsuccess = () => resolve(asked.result);
+        asked.onerror = () => reject(asked.error!);
+      });
+      database.close();
+      return found as string[];
+    };
+    const [keys, values] = [
+      await all('moonpatch-kit', 'keys'),
+      await all('moonpatch-kit', 'values'),
+    ];
+    const records = Object.fromEntries(keys.map((key, i) => [key, values[i]]));
+    const media: Record<string, { bytes: number | null; chunks: number }> = {};
+    for (const key of await all('moonpatch-media', 'keys')) {
+      const [hash, part] = key.split('/');
+      media[hash] ??= { bytes: null, chunks: 0 };
+      if (part === 'head') media[hash].bytes = 0;
+      else media[hash].chunks++;
+    }
+    return { records, media };
+  });
+
+export interface StoredDocument {
+  readonly id: string;
+  readonly kind: string;
+  readonly name: string;
+  readonly media?: { readonly hash: string; readonly bytes: number };
+  readonly layers?: readonly { readonly text?: string }[];
+}
+
+/** The documents of the kit that is open. */
+export function documentsOf({ records }: Stored): readonly StoredDocument[] {
+  const { generation } = JSON.parse(records.index) as { generation: string };
+  const prefix = `kit/${generation}/document/`;
+  return Object.entries(records)
+    .filter(([key]) => key.startsWith(prefix))
+    .map(([, text]) => JSON.parse(text) as StoredDocument);
+}
+
+const CHUNK = 768 * 1024;
+
+/** What is wrong with what is stored: media that a document names and that are not whole. */
+export function brokenIn(stored: Stored): readonly string[] {
+  return documentsOf(stored).flatMap(({ name, media }) => {
+    if (!media) return [];
+    const kept = stored.media[media.hash];
+    const whole = kept?.bytes !== null && kept?.chunks === Math.ceil(media.bytes / CHUNK);
+    return kept && whole ? [] : [`the file of “${name}” is not whole`];
+  });
+}

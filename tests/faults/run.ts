@@ -1,0 +1,139 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { dropProfile, newProfile, visit } from './browser';
+import {
+  killEditing,
+  killImporting,
+  killOpening,
+  killReplacing,
+  killSending,
+  openDemo,
+} from './kills';
+import { bringInMutants, mutant, validFiles } from './mutants';
+import { seeded } from './random';
+import { hostileRequest } from './requests';
+import { editEmptied, editFull, smallDisk, takeOver } from './storage';
+
+const PORT = 8096;
+const BASE = `http://127.0.0.1:${PORT}`;
+const MUTANTS_AT_ONCE = 17;
+const REQUESTS_AT_ONCE = 25;
+
+const { values } = parseArgs({
+  options: { minutes: { type: 'string', default: '10' }, seed: { type: 'string', default: '1' } },
+});
+const end = performance.now() + Number(values.minutes) * 60_000;
+const random = seeded(Number(values.seed));
+
+/** Where the server makes its folders, to be looked at in the end. */
+const folder = mkdtempSync(join(tmpdir(), 'moon-patch-faults-'));
+
+interface Row {
+  tried: number;
+  readonly wrong: string[];
+}
+const table = new Map<string, Row>();
+
+/** Does one fault, or a batch of them, and notes what came of it. */
+async function note(name: string, act: () => Promise<readonly string[]>, count = 1): Promise<void> {
+  const row = table.get(name) ?? { tried: 0, wrong: [] };
+  table.set(name, row);
+  try {
+    row.wrong.push(...(await act()));
+  } catch (error) {
+    row.wrong.push(`it ended in ${(error as Error).message.split('\n')[0]}`);
+  }
+  row.tried += count;
+}
+
+async function startServer(): Promise<ChildProcess> {
+  const env = { ...process.env, PORT: `${PORT}`, TMPDIR: folder };
+  const child = spawn('node', ['--import', 'tsx', 'server/main.ts'], { env });
+  await new Promise((resolve) => child.stdout.once('data', resolve));
+  return child;
+}
+
+const KILLS = {
+  'killed while editing': killEditing,
+  'killed while importing': killImporting,
+  'killed while replacing': killReplacing,
+  'killed while sending': killSending,
+} as const;
+
+async function killRound(): Promise<void> {
+  const profile = newProfile();
+  await note('killed at the first opening', () => killOpening(profile, BASE, random));
+  for (const [name, kill] of Object.entries(KILLS)) {
+    await note(name, () => kill(profile, BASE, random));
+    await note(name, () => kill(profile, BASE, random));
+  }
+  dropProfile(profile);
+}
+
+async function storageRound(): Promise<void> {
+  const profile = newProfile();
+  const disk = smallDisk(profile);
+  const open = await visit(profile, BASE);
+  await openDemo(open.page);
+  for (let i = 0; i < 4; i++) {
+    await note('quota used up while editing', () => editFull(open, BASE, random));
+    if (disk) await note('disk full while editing', () => editFull(open, BASE, random, profile));
+  }
+  await note('storage emptied while editing', () => editEmptied(open, BASE, random));
+  await open.close().catch(() => undefined);
+  await note('tabs taking over', () => takeOver(profile, BASE, random));
+  await note('tabs taking over', () => takeOver(profile, BASE, random));
+  disk?.drop();
+  dropProfile(profile);
+}
+
+async function mutantRound(): Promise<void> {
+  const profile = newProfile();
+  const { page, close } = await visit(profile, BASE);
+  await page.getByRole('button', { name: 'Start with an empty kit' }).click();
+  const files = [...validFiles()].map(
+    ([format, bytes]) =>
+      [`${format}-${Math.floor(random() * 1e6)}.${format}`, mutant(bytes, random)] as const,
+  );
+  const bring = async () => (await bringInMutants(page, files)).problems;
+  await note('damaged files', bring, MUTANTS_AT_ONCE);
+  await close();
+  dropProfile(profile);
+}
+
+async function requestRound(): Promise<void> {
+  for (let i = 0; i < 4; i++) {
+    const ask = () =>
+      Promise.all(Array.from({ length: REQUESTS_AT_ONCE }, () => hostileRequest(BASE, random)));
+    await note('hostile requests', async () => (await ask()).flat(), REQUESTS_AT_ONCE);
+  }
+}
+
+const server = await startServer();
+while (performance.now() < end) {
+  for (const round of [killRound, storageRound, mutantRound, requestRound]) {
+    if (performance.now() < end) await round();
+  }
+}
+await note('files left by the server', async () => {
+  server.kill('SIGTERM');
+  await new Promise((resolve) => server.once('exit', resolve));
+  return readdirSync(folder).filter((name) => name.startsWith('moon-patch'));
+});
+
+for (const [name, { tried, wrong }] of table) {
+  console.log(
+    `${name.padEnd(32)}${String(tried).padStart(6)} tried ${String(wrong.length).padStart(4)} wrong`,
+  );
+  for (const [text, count] of counted(wrong)) console.log(`    ${count} × ${text}`);
+}
+process.exit([...table.values()].some(({ wrong }) => wrong.length > 0) ? 1 : 0);
+
+function counted(texts: readonly string[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const text of texts) counts.set(text, (counts.get(text) ?? 0) + 1);
+  return counts;
+}

@@ -1,0 +1,69 @@
+import { expect, test } from '@playwright/test';
+import { dropProfile, newProfile, visit, type Visit } from './browser';
+import {
+  killEditing,
+  killImporting,
+  killOpening,
+  killReplacing,
+  killSending,
+  openDemo,
+} from './kills';
+import { seeded, type Random } from './random';
+import { editEmptied, editFull, takeOver } from './storage';
+
+let profile: string;
+test.beforeEach(() => {
+  profile = newProfile();
+});
+test.afterEach(() => dropProfile(profile));
+
+/** Faults of a browser that has the demo kit open, a few of each; `npm run faults` does many. */
+async function withDemo(base: string, act: (open: Visit) => Promise<void>): Promise<void> {
+  const open = await visit(profile, base);
+  await openDemo(open.page);
+  await act(open);
+  await open.close();
+}
+
+const KILLS: readonly (readonly [
+  string,
+  (profile: string, base: string, random: Random) => Promise<readonly string[]>,
+])[] = [
+  ['words are typed', killEditing],
+  ['files are brought in', killImporting],
+  ['the kit is replaced', killReplacing],
+  ['an overlay is sent', killSending],
+];
+
+test('nothing is lost where the browser is killed', async ({ baseURL }) => {
+  await withDemo(baseURL!, async () => undefined);
+  const random = seeded(14);
+  for (const [when, kill] of [...KILLS, KILLS[2]]) {
+    expect(await kill(profile, baseURL!, random), when).toEqual([]);
+  }
+});
+
+test('a first opening that is killed is done, or as if it had not been', async ({ baseURL }) => {
+  expect(await killOpening(profile, baseURL!, seeded(3))).toEqual([]);
+});
+
+test('where there is no room it is told, a kit file has everything, and saving goes on once there is', async ({
+  baseURL,
+}) => {
+  await withDemo(baseURL!, async (open) => {
+    expect(await editFull(open, baseURL!, seeded(7))).toEqual([]);
+  });
+});
+
+test('where storage is emptied under an open page, every document is saved again', async ({
+  baseURL,
+}) => {
+  await withDemo(baseURL!, async (open) => {
+    expect(await editEmptied(open, baseURL!, seeded(5))).toEqual([]);
+  });
+});
+
+test('a tab that takes over goes on with what the other saved last', async ({ baseURL }) => {
+  expect(await takeOver(profile, baseURL!, seeded(2))).toEqual([]);
+  expect(await takeOver(profile, baseURL!, seeded(11))).toEqual([]);
+});

@@ -1,0 +1,143 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { BrowserContext, Page } from '@playwright/test';
+import { savedKit, setNumber } from '../support/app';
+import { brokenIn, pause, storedIn, visit, type Visit } from './browser';
+import { haveDemo, openWords, typeOn, wordsIn } from './kills';
+import { between, type Random } from './random';
+
+/** Bytes of the disk that is filled. */
+const DISK = 200 * 1024 ** 2;
+
+/** A small disk at a folder; null where this machine does not allow one. */
+export function smallDisk(folder: string): { readonly drop: () => void } | null {
+  mkdirSync(folder, { recursive: true });
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${DISK}`, 'tmpfs', folder], {
+      stdio: 'ignore',
+    });
+  } catch {
+    return null;
+  }
+  return { drop: () => execFileSync('umount', ['-l', folder]) };
+}
+
+/** Takes all room of the disk that a folder lies on. @returns gives it back */
+function fill(folder: string): () => void {
+  const file = join(folder, 'filler');
+  const { bavail, bsize } = statfsSync(folder);
+  try {
+    writeFileSync(file, Buffer.alloc(bavail * bsize));
+  } catch {
+    // It is full, as wanted.
+  }
+  return () => rmSync(file, { force: true });
+}
+
+/** Gives the origin no room beyond what it has. @returns gives it back */
+async function noQuota(context: BrowserContext, page: Page): Promise<() => Promise<unknown>> {
+  const protocol = await context.newCDPSession(page);
+  const { origin } = new URL(page.url());
+  await protocol.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 });
+  return () => protocol.send('Storage.overrideQuotaForOrigin', { origin });
+}
+
+const banner = (page: Page) => page.getByRole('alert').filter({ hasText: 'not saved' });
+
+/**
+ * Words are typed while there is no room: it is told, a kit file has them all the same, and they are saved once there
+ * is room again.
+ */
+export async function editFull(
+  { page, context }: Visit,
+  base: string,
+  random: Random,
+  disk: string | null = null,
+) {
+  await page.goto(base);
+  await openWords(page);
+  await typeOn(page, between(random, 50, 600));
+  const empty = disk === null ? await noQuota(context, page) : fill(disk);
+  const typed = await typeOn(page, between(random, 300, 900), 1000);
+  const { text } = typed.at(-1)!;
+  const problems: string[] = [];
+  // A full disk need not be noticed: some writes still fit what the browser has set aside.
+  const told = await banner(page)
+    .waitFor({ timeout: 3000 })
+    .then(
+      () => true,
+      () => false,
+    );
+  if (!told && !wordsIn(await storedIn(page)).includes(text)) problems.push('it was not told');
+  if (told && disk === null) {
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
+    const kit = await savedKit(page);
+    if (!JSON.stringify(kit).includes(text)) problems.push('the kit file has not what was typed');
+  }
+  await empty();
+  await banner(page).waitFor({ state: 'detached', timeout: 20_000 });
+  await page.goto(base);
+  await page.getByRole('tab', { name: /^Overlays/ }).waitFor();
+  const stored = await storedIn(page);
+  if (!wordsIn(stored).includes(text)) problems.push(`“${text}” was lost`);
+  return [...problems, ...brokenIn(stored)];
+}
+
+/** Storage is emptied under an open page: every document is saved again. */
+export async function editEmptied({ page, context }: Visit, base: string, random: Random) {
+  await page.goto(base);
+  await haveDemo(page);
+  await openWords(page);
+  const before = (await storedIn(page)).records;
+  const protocol = await context.newCDPSession(page);
+  const { origin } = new URL(page.url());
+  const emptied = pause(between(random, 0, 500)).then(() =>
+    protocol.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' }),
+  );
+  await typeOn(page, between(random, 400, 900));
+  await emptied;
+  const { text } = (await typeOn(page, 300, 500)).at(-1)!;
+  await page.waitForTimeout(1000);
+  const { records } = await storedIn(page);
+  const ids = (all: Readonly<Record<string, string>>) =>
+    Object.keys(all).filter((key) => key.startsWith(`kit/${generationIn(before)}/document/`));
+  const missing = ids(before).filter((key) => !(key in records));
+  const lost = wordsIn({ records, media: {} }).includes(text) ? [] : [`“${text}” was lost`];
+  return [...lost, ...missing.map((key) => `${key} was not saved again`)];
+}
+
+const generationIn = (records: Readonly<Record<string, string>>): string =>
+  (JSON.parse(records.index) as { generation: string }).generation;
+
+/** The tab that writes is closed while words are typed; the other goes on with them. */
+export async function takeOver(profile: string, base: string, random: Random) {
+  const { page, context, close } = await visit(profile, base);
+  await haveDemo(page);
+  const follower = await context.newPage();
+  await follower.goto(base);
+  await follower.getByRole('alert').filter({ hasText: 'another tab' }).waitFor();
+  await openWords(page);
+  const typed = await typeOn(page, between(random, 200, 900));
+  await pause(between(random, 0, 60));
+  const closed = performance.now();
+  await page.close();
+  await follower.getByText('You can go on here').waitFor();
+  // Its first change must not undo the last ones of the other tab.
+  await follower.getByRole('button', { name: 'Kit menu' }).click();
+  await follower.getByRole('menuitem', { name: 'Rename the kit' }).click();
+  await follower.getByRole('textbox', { name: 'Name' }).fill('Taken over');
+  await follower.getByRole('textbox', { name: 'Name' }).press('Enter');
+  await openWords(follower);
+  await setNumber(follower, 'Size', 77);
+  await follower.waitForTimeout(400);
+  const stored = await storedIn(follower);
+  await close();
+  // A tab may be closed before a change is on its way: what counts is what was shown for a while.
+  const due = typed.filter(({ at }) => at < closed - 50).at(-1);
+  const numbers = wordsIn(stored).map((text) => Number(/^Gust (\d+)$/.exec(text)?.[1] ?? -1));
+  const last = Number(due?.text.slice(5) ?? -1);
+  const stale = Math.max(...numbers) < last ? [`“${due!.text}” was undone`] : [];
+  const { name } = JSON.parse(stored.records.index) as { name: string };
+  return [...stale, ...(name === 'Taken over' ? [] : ['the name was set back'])];
+}
