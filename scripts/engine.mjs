@@ -12,7 +12,11 @@ export async function buildEngine() {
   mkdirSync('public/engine', { recursive: true });
   await buildKernels();
   await build({
-    entryPoints: ['src/engine/engine.worker.ts', 'src/engine/keying/stripes.worker.ts'],
+    entryPoints: [
+      'src/engine/engine.worker.ts',
+      'src/engine/kit.worker.ts',
+      'src/engine/keying/stripes.worker.ts',
+    ],
     outbase: 'src/engine',
     outdir: 'public/engine',
     bundle: true,

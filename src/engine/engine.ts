@@ -23,6 +23,7 @@ import type { SendChange } from '@/core/receivers';
 import type { Stereo } from '@/core/sound/types';
 import type { Looked } from './check/measureOverlay';
 import type { EngineApi } from './engine.worker';
+import type { KitApi } from './kit.worker';
 import { Keeper } from './keeper';
 import type { SavedKit } from './kitFiles';
 import type { KeyFigures } from './judgeKey';
@@ -75,8 +76,8 @@ const listener = lazily(startWorker);
 /** Sending, which may take minutes. */
 const sender = lazily(startWorker);
 /** Files from outside, and kit files: both wait for nothing else and can be stopped at any moment. */
-const importer = new Keeper(newWorker);
-const kitKeeper = new Keeper(newWorker);
+const importer = new Keeper<EngineApi>(newWorker);
+const kitKeeper = new Keeper<KitApi>(() => new Worker('/engine/kit.worker.js', { type: 'module' }));
 
 /** A visible canvas that a worker of its own draws. */
 export interface StageHandle {
@@ -130,9 +131,10 @@ export const engine = {
     progress: Progress,
     signal: AbortSignal,
   ): Promise<Footage | Resource> => sender().importCopy(file, stamp, proxy(progress), signal),
-  keptMedia: (): Promise<readonly KeptMedia[]> => bench().keptMedia(),
-  dropMedia: (hashes: readonly string[]): Promise<void> => bench().dropMedia(hashes),
-  fileOfMedia: (kept: KeptMedia): Promise<Blob> => bench().fileOfMedia(kept),
+  keptMedia: (): Promise<readonly KeptMedia[]> => kitKeeper.ask((api) => api.keptMedia()),
+  dropMedia: (hashes: readonly string[]): Promise<void> =>
+    kitKeeper.ask((api) => api.dropMedia(hashes)),
+  fileOfMedia: (kept: KeptMedia): Promise<Blob> => kitKeeper.ask((api) => api.fileOfMedia(kept)),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
   saveKit: (kit: Kit, progress: Progress, signal: AbortSignal): Promise<SavedKit> =>
     kitKeeper.run((api, told) => api.saveKit(kit, told), progress, signal),

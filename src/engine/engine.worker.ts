@@ -2,8 +2,6 @@ import { expose } from 'comlink';
 import { measureOverlay } from './check/measureOverlay';
 import { pictureOfFinding } from './check/pictureOfFinding';
 import { importMedia } from './importMedia';
-import { fileOfMedia, openKit, saveKit } from './kitFiles';
-import { dropMedia, keptMedia } from './mediaStore';
 import { findKey, measureKey } from './judgeKey';
 import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
 import { pickColour } from './picker';
@@ -41,12 +39,7 @@ const api = {
   showOnStage: (view: SentView) => stage?.show(view),
   importMedia,
   importCopy,
-  dropMedia,
-  keptMedia,
-  fileOfMedia,
   clearScratchFiles,
-  saveKit,
-  openKit,
   documentThumbnails,
   footageThumbnails,
   measureOverlay,

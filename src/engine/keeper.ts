@@ -1,7 +1,6 @@
 import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { MoonError } from '@/core/errors';
-import type { EngineApi } from './engine.worker';
-import type { Progress } from './progress';
+import { unwatched, type Progress } from './progress';
 
 /** Milliseconds for which a file of no size may be silent; each megabyte has some more. */
 const PATIENCE = 15_000;
@@ -9,19 +8,24 @@ const PATIENCE_PER_MEGABYTE = 500;
 const MOST_PATIENCE = 120_000;
 
 /** A worker that is ended where its work is stopped, or where a file keeps it busy without an end. */
-export class Keeper {
-  private running: { readonly worker: Worker; readonly api: Remote<EngineApi> } | null = null;
+export class Keeper<Api> {
+  private running: { readonly worker: Worker; readonly api: Remote<Api> } | null = null;
   /** Of each piece of work under way, what lets go of it. */
   private readonly waiting = new Set<(reason: MoonError) => void>();
 
   constructor(private readonly start: () => Worker) {}
+
+  /** Something short. @throws MoonError 'stopped' where other work of the worker is, or what the work throws */
+  ask<T>(work: (api: Remote<Api>) => Promise<T>): Promise<T> {
+    return this.run(work, unwatched, new AbortController().signal);
+  }
 
   /**
    * @param file what is read, where it may come from anywhere
    * @throws MoonError 'stopped' | 'media-unreadable', or what the work throws
    */
   async run<T>(
-    work: (api: Remote<EngineApi>, progress: Progress & ProxyMarked) => Promise<T>,
+    work: (api: Remote<Api>, progress: Progress & ProxyMarked) => Promise<T>,
     progress: Progress,
     signal: AbortSignal,
     file: File | null = null,
@@ -49,7 +53,7 @@ export class Keeper {
 
   private startWorker() {
     const worker = this.start();
-    return { worker, api: wrap<EngineApi>(worker) };
+    return { worker, api: wrap<Api>(worker) };
   }
 
   private end(reason: MoonError): void {

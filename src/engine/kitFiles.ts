@@ -14,7 +14,7 @@ export interface SavedKit {
 /**
  * A kit as a `.moonpatch` file, read back before it counts as saved. Where storage fails, the kit itself is saved all
  * the same, from memory.
- * @param progress told in bytes of media, of which each is written once and read back once
+ * @param progress told in bytes of media; each is written once and read back once, and counts half each time
  * @throws MoonError 'read-back-differs'
  */
 export async function saveKit(kit: Kit, progress: Progress): Promise<SavedKit> {
@@ -30,7 +30,8 @@ export async function saveKit(kit: Kit, progress: Progress): Promise<SavedKit> {
       owners.filter(({ media }) => isThere(media)).map(({ media }) => [media.hash, media.bytes]),
     );
     const count = counter(
-      2 * [...present.values()].reduce((sum, bytes) => sum + bytes, 0),
+      [...present.values()].reduce((sum, bytes) => sum + bytes, 0),
+      1 / 2,
       progress,
     );
     try {
@@ -49,13 +50,13 @@ export async function saveKit(kit: Kit, progress: Progress): Promise<SavedKit> {
 type Pieces = AsyncIterable<Uint8Array>;
 type Count = (pieces: Pieces) => Pieces;
 
-/** Counts the bytes of all pieces that pass. */
-function counter(total: number, progress: Progress): Count {
+/** Counts the bytes of all pieces that pass. @param share what each counts */
+function counter(total: number, share: number, progress: Progress): Count {
   let done = 0;
   return async function* (pieces) {
     for await (const piece of pieces) {
       yield piece;
-      progress((done += piece.length), total);
+      progress((done += piece.length * share), total);
     }
   };
 }
@@ -111,7 +112,7 @@ async function readBack(file: Blob, kit: Kit, media: number, count: Count): Prom
  * @throws MoonError in plain words
  */
 export const openKit = (file: Blob, progress: Progress): Promise<Read<Kit>> => {
-  const count = counter(file.size, progress);
+  const count = counter(file.size, 1, progress);
   return readKitFile(file, (hash, pieces) => keepMedia(hash, count(pieces)));
 };
 

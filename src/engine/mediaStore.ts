@@ -36,7 +36,7 @@ export async function hashOfPieces(pieces: AsyncIterable<Uint8Array>): Promise<s
 
 /**
  * Keeps a file under the SHA-256 of its bytes.
- * @param progress told in bytes, of which each is read once to be known and once to be kept
+ * @param progress told in bytes; each is read once to be known and once to be kept, and counts half each time
  * @throws MoonError 'storage-full' | 'storage-away'
  */
 export async function keepFile(file: Blob, progress: Progress): Promise<string> {
@@ -44,7 +44,7 @@ export async function keepFile(file: Blob, progress: Progress): Promise<string> 
   const counted = async function* () {
     for await (const chunk of chunksOf(file)) {
       yield chunk;
-      progress((done += chunk.length), 2 * file.size);
+      progress((done += chunk.length / 2), file.size);
     }
   };
   const hash = await hashOfPieces(counted());

@@ -228,6 +228,7 @@ test('sizes are estimated from real frames, within 30 % of the files that are ma
   await openDemoKit(page);
   await page.getByRole('link', { name: 'Open Gust call-out' }).click();
   await page.getByRole('link', { name: 'Send' }).click();
+  await setNumber(page, 'Scale', 0.5);
   const formats = ['VP9 .webm', 'Animated WebP .webp'] as const;
   const estimates = new Map<string, number>();
   for (const format of formats) {

@@ -14,7 +14,14 @@ export interface Visit {
 
 export const newProfile = (): string => mkdtempSync(join(tmpdir(), 'moon-patch-profile-'));
 export const dropProfile = (profile: string): void =>
-  rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+  rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
+
+const open = new Set<BrowserContext>();
+
+/** Closes what a fault that ended early left open. */
+export const closeAll = async (): Promise<void> => {
+  for (const context of open) await context.close().catch(() => undefined);
+};
 
 export async function visit(profile: string, base: string): Promise<Visit> {
   const context = await chromium.launchPersistentContext(profile, {
@@ -24,6 +31,11 @@ export async function visit(profile: string, base: string): Promise<Visit> {
     acceptDownloads: true,
   });
   context.setDefaultTimeout(30_000);
+  // The compiler that runs these files names functions by a helper that pages do not have.
+  await context.addInitScript({ content: 'globalThis.__name ??= (named) => named;' });
+  await context.addInitScript(canBeFull);
+  open.add(context);
+  context.on('close', () => open.delete(context));
   const page = context.pages()[0] ?? (await context.newPage());
   await page.goto(base);
   return {
@@ -37,6 +49,20 @@ export async function visit(profile: string, base: string): Promise<Visit> {
     },
   };
 }
+
+/** Lets a page's own writes fail as on a full disk; what workers write still goes through. */
+function canBeFull() {
+  const put = IDBObjectStore.prototype.put;
+  IDBObjectStore.prototype.put = function (...what) {
+    if ((window as { diskFull?: boolean }).diskFull) {
+      throw new DOMException('The disk is full.', 'QuotaExceededError');
+    }
+    return put.apply(this, what);
+  };
+}
+
+export const setFull = (page: Page, diskFull: boolean): Promise<void> =>
+  page.evaluate((full) => void Object.assign(window, { diskFull: full }), diskFull);
 
 export const pause = (milliseconds: number): Promise<void> =>
   new Promise((resolve) => setTimeout(resolve, milliseconds));

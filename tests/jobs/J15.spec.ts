@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { backToKit, openDemoKit, scrubTo, sendFrame, setNumber } from '../support/app';
 import { landOn } from '../support/land';
 import { add, addMove, beginEmpty, say, section, setCanvas, unfold } from '../support/make';
-import { decodeFrame, demoMedia, type Pixels } from '../support/media';
+import { decodeFrame, decodeFrames, demoMedia, type Pixels } from '../support/media';
 
 /** The share of pixels, among those that pass, which are within some levels of another picture's. */
 function alike(
@@ -55,13 +55,13 @@ test('J15: a clip inside moving words over other footage, no box around, then it
   await expect(page.getByRole('button', { name: 'Choose Kite meadow' })).toBeVisible();
   await page.getByRole('link', { name: 'Send' }).click();
 
-  const hill = (frame: number) => decodeFrame(demoMedia('hillside'), frame);
+  const [hillOf45, hillOf105] = [45, 105].map((frame) => decodeFrame(demoMedia('hillside'), frame));
   const window = await sendFrame(page, 45);
   // Around the letters the other footage as it is, up to the frame's edges: no box.
   const border = (_x: number, y: number) => y < 120 || y > 600;
-  expect(alike(window, hill(45), 6, border)).toBeGreaterThan(0.995);
+  expect(alike(window, hillOf45, 6, border)).toBeGreaterThan(0.995);
   // Inside them another picture, without colour as it was asked for.
-  const grey = alike(window, hill(45), 6, everywhere);
+  const grey = alike(window, hillOf45, 6, everywhere);
   expect(grey).toBeLessThan(0.9);
   let colourless = 0;
   for (let x = 300; x < 980; x++) {
@@ -73,13 +73,11 @@ test('J15: a clip inside moving words over other footage, no box around, then it
 
   // Once it has taken over, the full frame is the clip at that very moment, give or take where the
   // playhead was dropped; halfway it is both.
-  const meadow = [127, 128, 129, 130, 131, 132, 133].map((frame) =>
-    decodeFrame(demoMedia('meadow'), frame),
-  );
+  const meadow = decodeFrames(demoMedia('meadow'), 127, 133);
   const taken = await sendFrame(page, 130);
   const best = Math.max(...meadow.map((frame) => alike(taken, frame, 10, everywhere)));
   expect(best).toBeGreaterThan(0.97);
   const half = await sendFrame(page, 105);
-  expect(alike(half, hill(105), 10, border)).toBeLessThan(0.6);
+  expect(alike(half, hillOf105, 10, border)).toBeLessThan(0.6);
   expect(alike(half, taken, 10, border)).toBeLessThan(0.6);
 });

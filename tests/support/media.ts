@@ -45,25 +45,28 @@ function videoOf(file: string, options: readonly string[] = []): Probe {
 }
 
 /** Frame `index` of a file, decoded by ffmpeg to straight RGBA. */
-export function decodeFrame(file: string, index: number): Pixels {
+export const decodeFrame = (file: string, index: number): Pixels =>
+  decodeFrames(file, index, index)[0];
+
+/** Frames `from`…`to` of a file, both included, for which it is decoded but once. */
+export function decodeFrames(file: string, from: number, to: number): readonly Pixels[] {
   // Counting frames would decode the whole file once more.
   const { width, height, codec_name: codec } = videoOf(file);
   const decoder = codec === 'vp9' ? ['-c:v', 'libvpx-vp9'] : [];
-  const data = ffmpeg(
+  const bytes = ffmpeg(
     ...decoder,
     '-i',
     file,
     '-vf',
-    `select=eq(n\\,${index}),scale=in_color_matrix=bt709:in_range=auto:flags=accurate_rnd+full_chroma_int+full_chroma_inp`,
-    '-frames:v',
-    '1',
-    '-f',
-    'rawvideo',
-    '-pix_fmt',
-    'rgba',
-    '-',
+    `select=between(n\\,${from}\\,${to}),scale=in_color_matrix=bt709:in_range=auto:flags=accurate_rnd+full_chroma_int+full_chroma_inp`,
+    ...['-fps_mode', 'passthrough', '-frames:v', String(to - from + 1)],
+    ...['-f', 'rawvideo', '-pix_fmt', 'rgba', '-'],
   );
-  return { width, height, data: new Uint8ClampedArray(data) };
+  const size = width * height * 4;
+  return Array.from({ length: to - from + 1 }, (_, i) => ({
+    ...{ width, height },
+    data: new Uint8ClampedArray(bytes.subarray(i * size, (i + 1) * size)),
+  }));
 }
 
 /** A document's frame painted by the app's own code in Node. */

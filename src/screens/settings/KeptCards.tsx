@@ -136,7 +136,7 @@ export function UnusedCard() {
   return (
     <Card title="Files no longer used">
       <Words soft>
-        {`${megabytes(sum)} that nothing in the kit needs. They go by themselves seven days after they were last needed.`}
+        {`${megabytes(sum)} that nothing in the kit needs. They go by themselves after seven days; until then a kit that was replaced may need them again.`}
       </Words>
       {unused.map((file) => (
         <Line

@@ -287,13 +287,3 @@ async function dropOldCopies(index: Index, now: number): Promise<void> {
     await removeRecords([...keys, prefix + HEAD]);
   }
 }
-
-/** Documents of replaced kits that can still be had back with their media. */
-export async function replacedTexts(index: Index): Promise<Texts> {
-  const since = Date.now() - KEPT_FOR;
-  const copies = (await loadCopies(index)).filter(
-    ({ why, at }) => why === 'replaced' && at > since,
-  );
-  const texts = await Promise.all(copies.map(({ generation }) => documentTexts(generation)));
-  return Object.assign({}, ...texts) as Texts;
-}

@@ -1,5 +1,5 @@
 import { hashesIn, type MediaOwner } from '@/core/document';
-import { KEPT_FOR, replacedTexts, generationTexts, type Index } from './generations';
+import { generationTexts, KEPT_FOR, type Index } from './generations';
 import { parsed, readRecords, recordKeys, removeRecords, writeRecords } from './records';
 
 const UNUSED = 'unused/';
@@ -32,13 +32,12 @@ export const forgetUnused = (hashes: readonly string[]): Promise<void> =>
   removeRecords(hashes.map((hash) => UNUSED + hash));
 
 /**
- * Hashes of all media that some record names, be it readable or not: of the kit, of what was put aside, and of kits
- * that were replaced a short while ago.
+ * Hashes of all media that some record of the kit, or of what was put aside, names, be it readable or not. Those of a
+ * kit that was replaced wait as long as it can be had back: both are counted from then on.
  */
 export async function namedMedia(index: Index): Promise<ReadonlySet<string>> {
   const texts = [
     await generationTexts(index.generation),
-    await replacedTexts(index),
     await readRecords(await recordKeys('aside/')),
   ].flatMap(Object.values) as string[];
   return new Set(texts.flatMap(hashesIn));

@@ -37,7 +37,7 @@ import { valuesOf } from '../arbitraries';
 import { overlay, video } from '../fixtures';
 import { assets as fonts } from '../nodeAssets';
 
-const RUNS = 12;
+const RUNS = 7;
 const base = overlay({ length: 100 });
 
 const inner = overlay({

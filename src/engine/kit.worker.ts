@@ -1,0 +1,13 @@
+import { expose } from 'comlink';
+import { fileOfMedia, openKit, saveKit } from './kitFiles';
+import { dropMedia, keptMedia } from './mediaStore';
+import { installHandlers } from './wire';
+
+installHandlers();
+
+/** Kit files and kept media: a small worker, as the first kit waits for it. */
+const api = { openKit, saveKit, keptMedia, dropMedia, fileOfMedia };
+
+export type KitApi = typeof api;
+
+expose(api);
