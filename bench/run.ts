@@ -13,6 +13,7 @@ import {
   benchPictureMemory,
   benchPlaying,
 } from './interface';
+import { benchKitFile } from './kitFile';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
 
@@ -33,6 +34,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   landing: benchLanding,
   memory: benchMemory,
   'long landing': benchLongLanding,
+  'kit file': benchKitFile,
   kernels: benchKernels,
   'key quality': benchKeyQuality,
 };

@@ -176,3 +176,71 @@ test('a second tab on the kit is told, follows, and changes nothing', async ({ p
   ).toBeVisible();
   await expect(second.getByRole('link', { name: 'Open Renamed here' })).toBeVisible();
 });
+
+test('a file that nothing uses any more is listed with its size, comes back, or is freed', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  const remove = async () => {
+    await page.getByRole('tab', { name: /^Footage/ }).click();
+    await page.getByRole('button', { name: 'More for Kite meadow' }).click();
+    await page.getByRole('menuitem', { name: 'Delete' }).click();
+    await page.getByRole('button', { name: 'Kit menu' }).click();
+    await page.getByRole('menuitem', { name: 'Settings and help' }).click();
+    await expect(page.getByText(/^1\.3 MB · kept until /)).toBeVisible();
+  };
+  await remove();
+  await page.getByRole('button', { name: 'Bring Kite meadow back into the kit' }).click();
+  await expect(page.getByText('“Kite meadow” is in the kit again.')).toBeVisible();
+  await expect(page.getByText('Files no longer used')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await page.getByRole('tab', { name: 'Footage 10' }).click();
+  await page.getByRole('link', { name: 'Open Kite meadow' }).click();
+  await expect(page.getByRole('img', { name: 'A frame of Kite meadow' }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await remove();
+  await page.getByRole('button', { name: 'Free all of it now' }).click();
+  await expect(page.getByText('Files no longer used')).toHaveCount(0);
+});
+
+test('the browser is asked to keep the kit once a file was brought in, and Settings says what it answered', async ({
+  page,
+}) => {
+  await openEmptyKit(page);
+  await page.goto('/settings');
+  await expect(page.getByText(/will be asked to keep your kit/)).toBeVisible();
+  await page.goto('/');
+  await bringIn(page, 'docs/screenshots/kit.png');
+  await expect(page.getByRole('link', { name: 'Open kit' })).toBeVisible();
+  await page.getByRole('button', { name: 'Kit menu' }).click();
+  await page.getByRole('menuitem', { name: 'Settings and help' }).click();
+  await expect(page.getByText(/has (not )?promised to keep your kit/)).toBeVisible();
+});
+
+test('the page asks before it is left while something is not saved, and only then', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (...what) {
+      if ((window as { diskFull?: boolean }).diskFull)
+        throw new DOMException('', 'QuotaExceededError');
+      return put.apply(this, what);
+    };
+  });
+  await openDemoKit(page);
+  await page.getByRole('button', { name: 'More for Wind card' }).click();
+  await page.evaluate(() => void Object.assign(window, { diskFull: true }));
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('alert')).toContainText('the browser has no room left');
+  const asked = page.waitForEvent('dialog');
+  await page.close({ runBeforeUnload: true });
+  const dialog = await asked;
+  expect(dialog.type()).toBe('beforeunload');
+  await dialog.dismiss();
+  await page.evaluate(() => void Object.assign(window, { diskFull: false }));
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  const closed = page.waitForEvent('close');
+  await page.close({ runBeforeUnload: true });
+  await closed;
+});

@@ -143,7 +143,10 @@ export async function killOpening(profile: string, base: string, random: Random)
 /** The browser is killed while an overlay is sent. */
 export async function killSending(profile: string, base: string, random: Random) {
   const { page, kill } = await visit(profile, base);
-  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page
+    .getByRole('link', { name: /^Open / })
+    .first()
+    .click();
   await page.getByRole('link', { name: 'Send' }).click();
   await page.getByRole('radio', { name: /^PNG frames/ }).click();
   await page.getByRole('button', { name: 'Send', exact: true }).click();

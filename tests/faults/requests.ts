@@ -79,7 +79,7 @@ export function hostileRequest(base: string, random: Random): Promise<readonly s
       return [
         ...(status >= 500 && status !== 503 && status !== 507 ? [`${what}: ${status}`] : []),
         ...(/root:|\/tmp\/|node_modules|at \w+ \(/.test(text) ? [`${what} told too much`] : []),
-        ...(foreign && writes && path.startsWith('/api') && status < 400
+        ...(foreign && writes && new URL(base + path).pathname.startsWith('/api') && status < 400
           ? [`${what} was let in`]
           : []),
       ];
