@@ -195,6 +195,8 @@ listeners.startListening({
   effect: async () => {
     if (!hasUnsaved()) return;
     await saveChanges();
+    // A change may have come just when the round before was over.
+    if (hasUnsaved() && !store.getState().session.unsaved) await saveChanges();
     if (++edits === EDITS_WORTH_KEEPING) store.dispatch(askToBeKeptOnce());
     if (Date.now() - copied < HOUR) return;
     copied = Date.now();

@@ -28,6 +28,12 @@ const EMPTY_KIT: Kit = {
   recipes: [],
 };
 
+/** Milliseconds for which a kit waits until media that nothing names are sorted out. */
+const SORTING = 3000;
+
+const pause = (milliseconds: number) =>
+  new Promise<void>((resolve) => setTimeout(resolve, milliseconds));
+
 /** Milliseconds until storage that could not be read is tried again. */
 const AGAIN = 2000;
 
@@ -67,7 +73,7 @@ const open =
         return;
       } catch {
         dispatch(unsavedSet(UNREADABLE));
-        await new Promise((resolve) => setTimeout(resolve, AGAIN));
+        await pause(AGAIN);
       }
       // A person may go on without meanwhile.
     } while (getState().kit.status === 'loading');
@@ -95,7 +101,7 @@ const settle =
     const { index, leftOut, unread, rebuilt } = loaded;
     const careful = rebuilt || someAside || unread.length + leftOut.length > 0;
     // Before anything can be brought in, and before documents are written anew without what was left out of them.
-    await sortMedia(index, careful).catch(() => undefined);
+    await Promise.race([sortMedia(index, careful).catch(() => undefined), pause(SORTING)]);
     await dispatch(keepAside(leftOut));
     if (rebuilt) await beginKit(index.name, index.generation);
   };
@@ -125,7 +131,14 @@ const tell =
 
 /** Goes on where the tab that was closed has stopped: with what it saved last, which need not have been told of. */
 const takeOver = (): AppThunk<Promise<void>> => async (dispatch) => {
-  await dispatch(readAgain());
+  for (;;) {
+    try {
+      await dispatch(readAgain());
+      break;
+    } catch {
+      await pause(AGAIN);
+    }
+  }
   dispatch(followingSet(false));
   dispatch(noticed('The other tab was closed. You can go on here.'));
 };

@@ -68,7 +68,11 @@ export const freeUnused =
   (hashes: readonly string[]): AppThunk<Promise<void>> =>
   async (dispatch) => {
     if (!dispatch(mayChange())) return;
-    await engine.dropMedia(hashes);
-    await forgetUnused(hashes);
-    await saveChanges();
+    try {
+      await engine.dropMedia(hashes);
+      await forgetUnused(hashes);
+      await saveChanges();
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
   };

@@ -269,8 +269,9 @@ export async function loadCopies(index: Index): Promise<readonly SafetyCopy[]> {
 export async function copyDaily(index: Index): Promise<void> {
   const now = Date.now();
   const [last] = await loadCopies(index);
+  if (last && now - last.at <= DAY) return;
   const texts = await generationTexts(index.generation);
-  if (Object.keys(texts).length > 0 && (!last || now - last.at > DAY)) {
+  if (Object.keys(texts).length > 0) {
     const { name } = index;
     const head: Head = { name, at: now, why: 'daily', counts: countsOf(texts) };
     await writeRecords(generationRecords({ name, generation: nanoid(12) }, texts, head));

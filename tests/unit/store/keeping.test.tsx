@@ -108,8 +108,8 @@ describe('replacing the kit', () => {
     await openFile(kitOf({ name: 'Second', overlays: [overlay({ id: 'b', name: 'Beta' })] }));
     await startAgain();
     expect(names()).toEqual(['Beta']);
-    const [copy] = await findCopies();
-    expect(copy).toMatchObject({ name: 'First', why: 'replaced', counts: { overlay: 1 } });
+    const copy = (await findCopies()).find(({ why }) => why === 'replaced')!;
+    expect(copy).toMatchObject({ name: 'First', counts: { overlay: 1 } });
     await dispatch(openCopy(copy));
     expect(selectKit(getState())).toMatchObject({
       name: 'First',
