@@ -9,6 +9,8 @@ const shared = {
 };
 
 module.exports = {
+  /** How long a test takes says nothing: machines that run them may be slow. */
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,

@@ -30,5 +30,5 @@ step 'lint' npx eslint . --max-warnings 0
 step 'format' npx prettier --check --log-level warn .
 step 'imports' npm run --silent imports
 step 'nothing unused' npx knip
-step 'unit tests' npx jest
+step 'unit tests' npx jest --maxWorkers=100%
 step 'the app in Chromium' npx playwright test

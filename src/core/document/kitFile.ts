@@ -12,7 +12,10 @@ import { mediaOwners, type MediaOwner } from './media';
 import { readKitEntries, type Read } from './reading';
 import type { Kit, Media } from './types';
 
-configure({ useWebWorkers: false });
+/** Bytes that are read at once: in smaller pieces a file of gigabytes takes minutes. */
+const PIECE = 1024 * 1024;
+
+configure({ useWebWorkers: false, chunkSize: PIECE });
 
 const FORMAT = 'moon-patch-kit';
 const FORMAT_VERSION = 1;

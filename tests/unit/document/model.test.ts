@@ -213,7 +213,7 @@ describe('any sequence of edits', () => {
       }),
       { numRuns: 150 },
     );
-  }, 30_000);
+  });
 });
 
 describe('what would not fit', () => {

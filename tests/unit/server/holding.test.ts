@@ -23,8 +23,6 @@ jest.mock('node:os', () => {
 const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 const OWN = { 'x-moon-patch': 'app' };
 
-jest.setTimeout(30_000);
-
 let encodes: Encodes;
 let proxies: Proxies;
 let turns: Turns;
