@@ -43,6 +43,9 @@ interface EncodeInput {
   readonly rate: { readonly num: number; readonly den: number };
 }
 
+/** Pixels by which decoders enlarge a side of what they unpack into. */
+const PADDING = 256;
+
 /** Arguments to read PNG frames from standard input, with the sound of a file, and write `file`. */
 export function encodeArgs(
   { format, width, height, rate }: EncodeInput,
@@ -52,7 +55,7 @@ export function encodeArgs(
   // A picture that says it is larger is refused before anything of it is unpacked.
   const frames = [
     '-max_pixels',
-    `${width * height}`,
+    `${(width + PADDING) * (height + PADDING)}`,
     ...'-f image2pipe -c:v png -framerate'.split(' '),
   ];
   const heard = sound ? ['-f', 's16le', '-ar', `${SOUND.rate}`, '-ac', '2', '-i', sound] : [];
