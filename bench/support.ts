@@ -11,6 +11,7 @@ import {
   createOverlay,
   createShape,
   createWords,
+  EMPTY_KIT,
   mediaOwners,
   type Kit,
   type Overlay,
@@ -83,7 +84,7 @@ const packed = ({ kit, media }: KitFile): Uint8Array =>
 /** A page with a kit of the given overlays open, in a browser of its own. */
 export const openKit = (overlays: readonly Overlay[]): Promise<Page> =>
   openKitFile({
-    kit: { name: 'Bench', overlays, landings: [], footage: [], fonts: [], luts: [], recipes: [] },
+    kit: { ...EMPTY_KIT, name: 'Bench', overlays },
     media: new Map(),
   });
 

@@ -23,4 +23,4 @@ export async function onStorage<T>(work: () => Promise<T>): Promise<T> {
 const problemOf = (error: unknown): MoonError =>
   FULL.test(String(error))
     ? new MoonError('storage-full', 'The browser has no room left to save in.')
-    : new MoonError('storage-away', `The browser does not let this page save (${String(error)}).`);
+    : new MoonError('storage-away', 'The browser does not let this page use its storage just now.');

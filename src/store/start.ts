@@ -1,4 +1,4 @@
-import type { Kit, KitEntry } from '@/core/document';
+import { EMPTY_KIT, type KitEntry } from '@/core/document';
 import { keepAside } from './aside';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { recallKept } from './keeping';
@@ -17,16 +17,6 @@ import { listeners, store, type AppThunk } from './store';
 import { onTabs, takeLock } from './tabs';
 import { sortMedia } from './unusedMedia';
 import { engine } from '@/engine/engine';
-
-const EMPTY_KIT: Kit = {
-  name: 'My kit',
-  overlays: [],
-  landings: [],
-  footage: [],
-  fonts: [],
-  luts: [],
-  recipes: [],
-};
 
 /** Milliseconds for which a kit waits until media that nothing names are sorted out. */
 const SORTING = 3000;

@@ -6,6 +6,7 @@ import { LIMITS, RATE_LIMIT } from './fields';
 import { heldName } from './held';
 import { newLayer } from './layerParts';
 import {
+  Kit,
   CANVAS_LIMIT,
   DOCUMENT_VERSION,
   placeAt,
@@ -288,3 +289,13 @@ export function createLanded(id: string, landing: Landing, source: Overlay | Foo
     key: source.alpha ? null : DEFAULT_KEY,
   };
 }
+
+export const EMPTY_KIT: Kit = {
+  name: 'My kit',
+  overlays: [],
+  landings: [],
+  footage: [],
+  fonts: [],
+  luts: [],
+  recipes: [],
+};

@@ -295,6 +295,20 @@ describe('what is wrong', () => {
     expect(most).toBeLessThan(200_000);
   });
 
+  it.each([
+    [17, 13],
+    [800, 600],
+    [962, 541],
+  ])('is no picture of the size that was said, %i × %i', async (width, height) => {
+    await start();
+    const request = JSON.stringify({ ...ENCODE, width, height });
+    const asked = await post('/api/encodes', request, { 'content-type': 'application/json' });
+    const { id } = (await asked.json()) as { id: string };
+    const png = new Uint8Array(createCanvas(width, height).toBuffer('image/png'));
+    expect((await post(`/api/encodes/${id}/frames/0?count=1`, png)).status).toBe(204);
+    expect((await post(`/api/encodes/${id}/finish`)).status).toBe(200);
+  });
+
   it('is logged by route alone', async () => {
     await start();
     const id = await taken(short());

@@ -1,6 +1,7 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { waitFor } from '@testing-library/react';
 import {
+  EMPTY_KIT,
   addLayer,
   createNested,
   createShape,
@@ -51,16 +52,7 @@ jest.mock('@/engine/engine', () => ({
 }));
 
 const { dispatch, getState } = store;
-const kitOf = (change: Partial<Kit> = {}): Kit => ({
-  name: 'Kit',
-  overlays: [],
-  landings: [],
-  footage: [],
-  fonts: [],
-  luts: [],
-  recipes: [],
-  ...change,
-});
+const kitOf = (change: Partial<Kit> = {}): Kit => ({ ...EMPTY_KIT, name: 'Kit', ...change });
 const notices = () => getState().session.notices.map((notice) => notice.text);
 const shown = (id: string) => selectOverlay(getState(), id)!;
 

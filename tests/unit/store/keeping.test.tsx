@@ -1,6 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { waitFor } from '@testing-library/react';
-import type { Footage, Kit } from '@/core/document';
+import { EMPTY_KIT, type Footage, type Kit } from '@/core/document';
 import { editOverlay, remove } from '@/store/actions';
 import { findCopies, openCopy, openKitFile } from '@/store/kitFiles';
 import { kitLoaded } from '@/store/kit';
@@ -31,16 +31,7 @@ const { dispatch, getState } = store;
 const storage = createAsyncStorage('moonpatch-kit');
 const DAY = 24 * 60 * 60 * 1000;
 
-const kitOf = (change: Partial<Kit> = {}): Kit => ({
-  name: 'Kit',
-  overlays: [],
-  landings: [],
-  footage: [],
-  fonts: [],
-  luts: [],
-  recipes: [],
-  ...change,
-});
+const kitOf = (change: Partial<Kit> = {}): Kit => ({ ...EMPTY_KIT, name: 'Kit', ...change });
 const media = (letter: string) => ({ hash: letter.repeat(64), extension: 'webm', bytes: 10 });
 const clip = (id: string, letter: string): Footage => video({ id, name: id, media: media(letter) });
 const notices = () => getState().session.notices.map((notice) => notice.text);
