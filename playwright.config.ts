@@ -14,14 +14,15 @@ export default defineConfig({
     { name: 'app', grepInvert: /@timed/, dependencies: ['timed'] },
   ],
   fullyParallel: true,
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  // Nothing is timed by these: they only end what hangs, and leave room for a machine that is busy.
+  timeout: 240_000,
+  expect: { timeout: 60_000 },
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    actionTimeout: 15_000,
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],

@@ -25,10 +25,15 @@ step() {
   shift
   "$@"
 }
-step 'types' npx tsc --noEmit
+reading() {
+  step 'types' npx tsc --noEmit
+  step 'format' npx prettier --check --log-level warn .
+  step 'imports' npm run --silent imports
+  step 'nothing unused' npx knip
+}
+reading &
+reading=$!
 step 'lint' npx eslint . --max-warnings 0
-step 'format' npx prettier --check --log-level warn .
-step 'imports' npm run --silent imports
-step 'nothing unused' npx knip
+wait "$reading"
 step 'unit tests' npx jest --maxWorkers=100%
 step 'the app in Chromium' npx playwright test

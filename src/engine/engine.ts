@@ -69,8 +69,10 @@ function lazily<T>(make: () => T): () => T {
   return () => (made ??= make());
 }
 
-/** Thumbnails, checks, measurements. */
+/** Checks, measurements, and whatever else a person asked for and waits for. */
 const bench = lazily(startWorker);
+/** Pictures on cards and in cue sheets, which nobody should have to wait for. */
+const illustrator = lazily(startWorker);
 /** Mixing what is heard while a landing plays, which must not wait. */
 const listener = lazily(startWorker);
 /** Sending, which may take minutes. */
@@ -144,12 +146,12 @@ export const engine = {
     bundle: Bundle,
     frames: readonly number[],
     signal: AbortSignal,
-  ): Promise<readonly Blob[]> => bench().documentThumbnails(bundle, frames, signal),
+  ): Promise<readonly Blob[]> => illustrator().documentThumbnails(bundle, frames, signal),
   footageThumbnails: (
     footage: Footage,
     shares: readonly number[],
     signal: AbortSignal,
-  ): Promise<readonly Blob[]> => bench().footageThumbnails(footage, shares, signal),
+  ): Promise<readonly Blob[]> => illustrator().footageThumbnails(footage, shares, signal),
   measureOverlay: (
     bundle: Bundle,
     around: Bundle | null,

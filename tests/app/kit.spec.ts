@@ -89,7 +89,7 @@ test('a file that no browser reads comes in as a copy, and another file takes it
       const frame = page.getByRole('img', { name: 'A frame of reel' }).first();
       const shot = await pngPixels(await frame.screenshot());
       expect(like(colour)(pixelAt(shot, 60, 40))).toBe(true);
-    }).toPass({ timeout: 20_000 });
+    }).toPass({ timeout: 60_000 });
   await shows([255, 0, 0]);
   await expect(page.getByText('320 × 180 · 1.0 s')).toBeVisible();
 
@@ -152,7 +152,7 @@ test('what was just typed is there after a reload', async ({ page }) => {
   await expect(async () => {
     await other.goto(page.url());
     await expect(other.getByText('Northeast, falling').first()).toBeVisible({ timeout: 5000 });
-  }).toPass({ timeout: 15_000 });
+  }).toPass({ timeout: 60_000 });
   await other.close();
   await page.reload();
   await page.getByRole('button', { name: 'Choose Northeast, falling' }).click();

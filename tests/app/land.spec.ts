@@ -127,7 +127,7 @@ test('a landing goes out as a timeline with its media and its overlays as clear 
   await openLanding(page, 'Episode opening');
   await page.getByRole('link', { name: 'Send' }).click();
   await page.getByRole('radio', { name: 'OpenTimelineIO .zip' }).click();
-  const downloaded = page.waitForEvent('download', { timeout: 90_000 });
+  const downloaded = page.waitForEvent('download', { timeout: 180_000 });
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   const files = unzipSync(readFileSync(await (await downloaded).path()));
   expect(Object.keys(files).sort()).toEqual([

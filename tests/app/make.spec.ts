@@ -216,7 +216,7 @@ test('Check finds what would go wrong and repairs it with a tap that can be undo
     })
     .toBeGreaterThan(300);
   const verdict = async (words: string) =>
-    expect(page.getByRole('heading', { name: words })).toBeVisible({ timeout: 60_000 });
+    expect(page.getByRole('heading', { name: words })).toBeVisible();
   await vanishing.getByRole('button', { name: /^Use / }).click();
   await verdict('2 things would go wrong');
   const rim = page.getByRole('article', { name: /rim of the key colour/ });

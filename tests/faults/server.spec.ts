@@ -31,7 +31,7 @@ test('a server that stops in mid-export is told of, the work is kept, and trying
     await expect(page.getByRole('alert')).toContainText('Your work is kept');
 
     server = await startServer();
-    const downloaded = page.waitForEvent('download', { timeout: 90_000 });
+    const downloaded = page.waitForEvent('download', { timeout: 180_000 });
     await page.getByRole('button', { name: 'Send', exact: true }).click();
     expect((await downloaded).suggestedFilename()).toBe('gust-call-out.mov');
     await expect(page.getByRole('status')).toContainText('120 of 120 frames');

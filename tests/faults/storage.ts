@@ -71,7 +71,7 @@ export async function editFull(
     if (!JSON.stringify(kit).includes(text)) problems.push('the kit file has not what was typed');
   }
   await empty();
-  await banner(page).waitFor({ state: 'detached', timeout: 20_000 });
+  await banner(page).waitFor({ state: 'detached', timeout: 60_000 });
   await page.goto(base);
   await page.getByRole('tab', { name: /^Overlays/ }).waitFor();
   const stored = await storedIn(page);

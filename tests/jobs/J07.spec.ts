@@ -12,7 +12,6 @@ const isOnion = ([r, g, b]: Rgba) => r > g + 30 && r > b + 30;
 test('J07: a word drawn three times over an onion skin at 12 a second boils, loops, and goes out as MP4, GIF and clear video', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await openEmptyKit(page);
   await beginEmpty(page);
   await setCanvas(page, 480, 270, 1);

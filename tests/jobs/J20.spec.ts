@@ -7,7 +7,6 @@ import { meanOff, pixelAt, solidPixel, whereIs } from '../support/media';
 test('J20: a hand-drawn title is replayed as drawn: shortened, its last frame held, recoloured, at 4K', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await openEmptyKit(page);
   await beginEmpty(page);
   await setCanvas(page, 3840, 2160, 4);

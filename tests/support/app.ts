@@ -80,7 +80,7 @@ export async function dragOnStage(
 /** Sends the open document in a format and gives back the downloaded file's path. */
 export async function send(page: Page, format: string): Promise<string> {
   await page.getByRole('radio', { name: format }).click();
-  const downloaded = page.waitForEvent('download', { timeout: 90_000 });
+  const downloaded = page.waitForEvent('download', { timeout: 180_000 });
   await page.getByRole('button', { name: /^Send( again)?$/ }).click();
   const download: Download = await downloaded;
   await expect(page.getByRole('status')).toContainText('Read back');
