@@ -24,6 +24,7 @@ module.exports = {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/tests/unit/**/*.test.tsx'],
       setupFiles: ['<rootDir>/tests/unit/setup.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/unit/patience.ts'],
     },
   ],
 };

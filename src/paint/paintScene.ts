@@ -1,17 +1,18 @@
-import { applyTable } from '@/core/colour/cube';
-import type { Blend, Glow, Shadow } from '@/core/document';
-import type {
-  ArtworkItem,
-  DrawItem,
-  GroupItem,
-  Outline,
-  PictureItem,
-  Point,
-  Scene,
-  Shading,
+import type { Shadow } from '@/core/document';
+import {
+  inverse,
+  type ArtworkItem,
+  type DrawItem,
+  type GroupItem,
+  type Outline,
+  type PictureItem,
+  type Point,
+  type Scene,
+  type Shading,
 } from '@/core/scene';
-import { compositeOf, mixOf, mixPixels } from './blends';
-import { fillEverywhere, gradientOf } from './gradient';
+import { compositeOf, mixOf } from './blends';
+import { gradientOf } from './gradient';
+import { ALONE, paintAlone, paintDirectly, pixelsPerUnit, setShadow } from './paintAlone';
 import { paintMasks } from './paintMasks';
 import type { PaintContext, PaintTools } from './tools';
 
@@ -89,19 +90,18 @@ function drawPicture(context: PaintContext, item: PictureItem, tools: PaintTools
 }
 
 function paintGroup(context: PaintContext, item: GroupItem, tools: PaintTools): void {
+  const slanted = item.canvas !== null && isSlanted(context, item.matrix);
   const draw = (target: PaintContext) => {
     target.save();
     target.transform(...item.matrix);
-    if (item.canvas) {
-      target.beginPath();
-      target.rect(0, 0, item.canvas.width, item.canvas.height);
-      target.clip();
-    }
+    if (item.canvas && !slanted) clipToCanvas(target, item.canvas);
     paintItems(target, item.items, tools);
+    if (item.canvas && slanted) keepCanvas(target, item.canvas);
     target.restore();
     paintMasks(target, item.masks, tools, paintItems);
   };
   const alone =
+    slanted ||
     item.opacity < 1 ||
     item.blend !== 'normal' ||
     item.masks.length > 0 ||
@@ -111,6 +111,32 @@ function paintGroup(context: PaintContext, item: GroupItem, tools: PaintTools): 
     item.items.some((inner) => inner.blend !== 'normal');
   if (alone) paintAlone(context, item, tools, draw);
   else paintDirectly(context, draw);
+}
+
+type Canvas = NonNullable<GroupItem['canvas']>;
+
+/** Whether a matrix lays the sides of a box across the pixels' rows and columns. */
+function isSlanted(context: PaintContext, [a, b, c, d]: GroupItem['matrix']): boolean {
+  const at = context.getTransform();
+  const [xx, xy] = [at.a * a + at.c * b, at.b * a + at.d * b];
+  const [yx, yy] = [at.a * c + at.c * d, at.b * c + at.d * d];
+  const level = xy === 0 && yx === 0;
+  const upright = xx === 0 && yy === 0;
+  return !level && !upright;
+}
+
+/** Only where the sides lie along the pixels: a worker's canvas does not smooth what it clips. */
+function clipToCanvas(context: PaintContext, { width, height }: Canvas): void {
+  context.beginPath();
+  context.rect(0, 0, width, height);
+  context.clip();
+}
+
+function keepCanvas(context: PaintContext, { width, height }: Canvas): void {
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'destination-in';
+  context.fillStyle = '#000000';
+  context.fillRect(0, 0, width, height);
 }
 
 /** Outlines of equal opacity are one path, so that their shadows and borders meet without seams. */
@@ -193,11 +219,27 @@ function paintLook(
   if (!item.wall) paintFill(context, item, path, tools);
   if (bordered && border.side === 'centre') strokeBorder(context, item, path, 1);
   if (bordered && border.side === 'inside') {
-    context.save();
-    context.clip(path);
-    strokeBorder(context, item, path, 2);
-    context.restore();
+    const draw = (target: PaintContext) => strokeBorder(target, item, path, 2);
+    paintInside(context, path, 1, tools, draw);
   }
+}
+
+/**
+ * Paints what lies within a path, with the soft edge that the path has when it is filled. A clip would
+ * not do: a worker's canvas has it end at whole pixels.
+ */
+function paintInside(
+  context: PaintContext,
+  path: Path2D,
+  opacity: number,
+  tools: PaintTools,
+  draw: (target: PaintContext) => void,
+): void {
+  paintAlone(context, { opacity, blend: 'normal' }, tools, (target) => {
+    paintDirectly(target, draw);
+    target.globalCompositeOperation = 'destination-in';
+    target.fill(path);
+  });
 }
 
 /** @param times how many times the border's width is stroked: both sides of the outline count */
@@ -215,32 +257,34 @@ function paintFill(
   tools: PaintTools,
 ): void {
   if (fill.opacity <= 0) return;
+  if (fill.kind === 'picture') {
+    const draw = (target: PaintContext) => drawPicture(target, fill.picture, tools);
+    return paintInside(context, path, fill.opacity, tools, draw);
+  }
   context.save();
   context.globalAlpha *= fill.opacity;
   if (fill.kind === 'colour') {
     context.fillStyle = fill.colour;
     context.fill(path);
-  } else if (fill.kind === 'shading') {
-    fillShaded(context, fill.shading, path);
   } else {
-    context.clip(path);
-    drawPicture(context, fill.picture, tools);
+    fillShaded(context, fill.shading, path, tools);
   }
   context.restore();
 }
 
-/** The gradient has its own map, so the outline is clipped first and the gradient laid over all. */
-function fillShaded(context: PaintContext, shading: Shading, path: Path2D): void {
-  context.clip(path);
+/** The gradient has a map of its own, which the outline is taken back through. */
+function fillShaded(
+  context: PaintContext,
+  shading: Shading,
+  path: Path2D,
+  tools: PaintTools,
+): void {
+  const mapped = tools.path();
+  mapped.addPath(path, tools.matrix(inverse(shading.matrix)));
   context.transform(...shading.matrix);
   context.fillStyle = gradientOf(context, shading);
-  fillEverywhere(context);
+  context.fill(mapped);
 }
-
-const pixelsPerUnit = (context: PaintContext): number => {
-  const { a, b, c, d } = context.getTransform();
-  return Math.sqrt(Math.abs(a * d - b * c));
-};
 
 /** Draws the shadow alone: what casts it lies beyond the canvas, its shadow is shifted back. */
 function castShadow(context: PaintContext, item: ArtworkItem, path: Path2D, shadow: Shadow): void {
@@ -259,121 +303,4 @@ function castShadow(context: PaintContext, item: ArtworkItem, path: Path2D, shad
     context.stroke(path);
   }
   context.restore();
-}
-
-function setShadow(context: PaintContext, shadow: Shadow, pixels: number, away: number): void {
-  context.globalAlpha *= shadow.opacity;
-  context.shadowColor = shadow.colour;
-  context.shadowBlur = shadow.blur * pixels;
-  context.shadowOffsetX = shadow.dx * pixels + away;
-  context.shadowOffsetY = shadow.dy * pixels;
-}
-
-function paintDirectly(context: PaintContext, draw: (target: PaintContext) => void): void {
-  context.save();
-  draw(context);
-  context.restore();
-}
-
-/** How a picture that was painted apart is laid in. */
-interface Laying {
-  readonly opacity: number;
-  readonly blend: Blend;
-  readonly effects: GroupItem['effects'];
-  readonly shadow: Shadow | null;
-  readonly glow: Glow | null;
-  readonly enlargement: number;
-}
-
-const ALONE: Laying = {
-  opacity: 1,
-  blend: 'normal',
-  effects: null,
-  shadow: null,
-  glow: null,
-  enlargement: 1,
-};
-
-/** Paints on an empty canvas first, so that opacity, blend and effects count once for all drawn. */
-function paintAlone(
-  context: PaintContext,
-  laying: Partial<Laying> & Pick<Laying, 'opacity' | 'blend'>,
-  tools: PaintTools,
-  draw: (target: PaintContext) => void,
-): void {
-  const { opacity, blend, effects, shadow, glow, enlargement } = { ...ALONE, ...laying };
-  const { width, height } = context.canvas;
-  const scratch = tools.scratch(width, height);
-  const { a, b, c, d, e, f } = context.getTransform();
-  const pixels = pixelsPerUnit(context) * enlargement;
-  scratch.context.save();
-  scratch.context.setTransform(a, b, c, d, e, f);
-  draw(scratch.context);
-  scratch.context.restore();
-  if (effects) changeColours(scratch.context, effects, tools);
-  if (effects && effects.tintStrength > 0) {
-    scratch.context.save();
-    scratch.context.globalCompositeOperation = 'source-atop';
-    scratch.context.globalAlpha = effects.tintStrength;
-    scratch.context.fillStyle = effects.tint;
-    scratch.context.fillRect(0, 0, width, height);
-    scratch.context.restore();
-  }
-  context.save();
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  const mix = mixOf(blend);
-  if (mix) {
-    const backdrop = context.getImageData(0, 0, width, height);
-    const source = scratch.context.getImageData(0, 0, width, height);
-    mixPixels(backdrop.data, source.data, opacity, mix);
-    context.putImageData(backdrop, 0, 0);
-  } else {
-    context.globalAlpha = opacity;
-    context.globalCompositeOperation = compositeOf(blend);
-    if (glow) layShadow(context, scratch.image, { ...glow, dx: 0, dy: 0 }, pixels);
-    if (shadow) layShadow(context, scratch.image, shadow, pixels);
-    if (effects) context.filter = filterOf(effects, pixels);
-    context.drawImage(scratch.image, 0, 0);
-  }
-  context.restore();
-  scratch.release();
-}
-
-/** By the table of colours, where there is one. */
-function changeColours(
-  context: PaintContext,
-  { lut, lutStrength }: NonNullable<GroupItem['effects']>,
-  tools: PaintTools,
-): void {
-  const table = lut && lutStrength > 0 ? tools.lut(lut) : null;
-  if (!table) return;
-  const { width, height } = context.canvas;
-  const pixels = context.getImageData(0, 0, width, height);
-  applyTable(pixels.data, table, lutStrength);
-  context.putImageData(pixels, 0, 0);
-}
-
-function layShadow(
-  context: PaintContext,
-  image: CanvasImageSource,
-  shadow: Shadow,
-  pixels: number,
-): void {
-  const away = context.canvas.width * 2 + 10_000;
-  context.save();
-  setShadow(context, shadow, pixels, away);
-  context.drawImage(image, -away, 0);
-  context.restore();
-}
-
-function filterOf(effects: NonNullable<GroupItem['effects']>, pixels: number): string {
-  const { blur, brightness, contrast, saturation, hue } = effects;
-  const parts = [
-    blur > 0 ? `blur(${(blur * pixels).toFixed(3)}px)` : '',
-    brightness !== 1 ? `brightness(${brightness})` : '',
-    contrast !== 1 ? `contrast(${contrast})` : '',
-    saturation !== 1 ? `saturate(${saturation})` : '',
-    hue !== 0 ? `hue-rotate(${hue}deg)` : '',
-  ].filter((part) => part !== '');
-  return parts.length > 0 ? parts.join(' ') : 'none';
 }

@@ -1,15 +1,11 @@
 import type { ReactNode } from 'react';
 import type { CheckState } from '@/core/check';
-import { StyleSheet, useWindowDimensions, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconAction } from './Action';
+import { useArrangement, useCrampedTyping, useShort } from './layout';
 import { Steps, type Step } from './Steps';
 import { useTokens } from './theme';
 import { Words } from './Words';
-
-/** From this width on, rail, stage, cue sheet and inspector stand side by side. */
-const WIDE = 900;
-
-export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
 
 interface FrameProps {
   readonly title: string;
@@ -27,13 +23,19 @@ interface FrameProps {
 /** What every screen of a document has round it: its name, the way back and the four steps. */
 export function Frame({ title, onBack, tools, step, go, check = null, children }: FrameProps) {
   const tokens = useTokens();
-  const wide = useWide();
-  const steps = step && go ? <Steps current={step} wide={wide} go={go} check={check} /> : null;
+  const arrangement = useArrangement();
+  const low = useShort();
+  const cramped = useCrampedTyping();
+  const rail = arrangement === 'wide' || arrangement === 'turned';
+  const steps =
+    step && go && (rail || !cramped) ? (
+      <Steps current={step} rail={rail} low={low} go={go} check={check} />
+    ) : null;
   return (
     <View style={[styles.screen, { backgroundColor: tokens.paper }]}>
-      {wide ? steps : null}
+      {rail ? steps : null}
       <View style={styles.column}>
-        <View style={styles.header}>
+        <View style={[styles.header, low && styles.low]}>
           {onBack ? <IconAction label="Back" icon="arrow-left" onPress={onBack} /> : null}
           <View style={styles.title}>
             <Words kind="title" lines={1}>
@@ -45,7 +47,7 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
         <View role="main" style={styles.body}>
           {children}
         </View>
-        {wide ? null : steps}
+        {rail ? null : steps}
       </View>
     </View>
   );
@@ -55,6 +57,7 @@ const styles = StyleSheet.create({
   screen: { flex: 1, flexDirection: 'row', minHeight: 0 },
   column: { flex: 1, minWidth: 0, minHeight: 0 },
   header: { flexDirection: 'row', alignItems: 'center', height: 56, paddingHorizontal: 6, gap: 2 },
+  low: { height: 48 },
   title: { flex: 1, minWidth: 0, paddingHorizontal: 8 },
   body: { flex: 1, minHeight: 0 },
 });

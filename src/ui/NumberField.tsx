@@ -1,7 +1,6 @@
-import Slider from '@react-native-community/slider';
 import { useId, useState, type ReactNode } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
-import { newGesture } from './gesture';
+import { Slider } from './Slider';
 import { FONT, RADIUS, TOUCH, useTokens } from './theme';
 import { Words } from './Words';
 
@@ -22,34 +21,19 @@ interface NumberFieldProps {
 /** A number with a slider for feel and a field for exactness; both commit one undo step. */
 export function NumberField(props: NumberFieldProps) {
   const { label, value, unit, min, max, step, feel, onChange } = props;
-  const tokens = useTokens();
-  const [gesture, setGesture] = useState<string | null>(null);
-  const low = feel?.min ?? min;
-  const high = feel?.max ?? max;
   return (
     <View style={styles.row}>
-      <Words style={styles.label} lines={1}>
+      <Words style={styles.label} lines={2}>
         {label}
       </Words>
       <Slider
-        style={styles.slider}
-        accessibilityLabel={`${label}, slider`}
-        minimumValue={low}
-        maximumValue={high}
+        label={`${label}, slider`}
+        value={value}
+        says={unit ? `${shown(value, step)} ${unit}` : shown(value, step)}
+        min={feel?.min ?? min}
+        max={feel?.max ?? max}
         step={step}
-        // A plain 0 at the start counts as not given there, and the thumb would stand at the minimum.
-        value={Math.min(high, Math.max(low, value)) || Number.MIN_VALUE}
-        minimumTrackTintColor={tokens.plum}
-        maximumTrackTintColor={tokens.line}
-        thumbTintColor={tokens.plum}
-        onSlidingStart={() => setGesture(newGesture())}
-        onValueChange={(next) => {
-          if (gesture) onChange(rounded(next, step), gesture);
-        }}
-        onSlidingComplete={(next) => {
-          onChange(rounded(next, step), gesture);
-          setGesture(null);
-        }}
+        onChange={onChange}
       />
       <TypedNumber {...{ label, value, unit, min, max, step, onChange }} />
       {props.children}
@@ -138,25 +122,21 @@ const decimals = (step: number): number => Math.max(0, Math.ceil(-Math.log10(ste
 const shown = (value: number, step: number): string =>
   String(Number(value.toFixed(Math.max(decimals(step), 2))));
 
-const rounded = (value: number, step: number): number =>
-  Number((Math.round(value / step) * step).toFixed(6));
-
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
-  label: { width: 104 },
-  slider: { flex: 1, height: TOUCH },
-  typed: { flexDirection: 'row', alignItems: 'center', width: 96, gap: 4 },
+  label: { width: 88 },
+  typed: { flexDirection: 'row', alignItems: 'center', width: 94, gap: 4 },
   input: {
     flex: 1,
     minWidth: 0,
-    height: 36,
+    height: TOUCH,
     paddingHorizontal: 8,
     borderWidth: 1,
     borderRadius: RADIUS.inner,
     fontFamily: FONT.bold,
-    fontSize: 15,
+    fontSize: 16,
     textAlign: 'right',
   },
   unit: { width: 16 },
-  hint: { position: 'absolute', right: 20, top: 36, zIndex: 2, paddingHorizontal: 4 },
+  hint: { position: 'absolute', right: 20, top: TOUCH, zIndex: 2, paddingHorizontal: 4 },
 });

@@ -23,21 +23,25 @@ const SIGNS: Readonly<Record<CheckState, { colour: keyof Tokens; words: string }
 
 interface StepsProps {
   readonly current: Step;
-  readonly wide: boolean;
+  /** At the left instead of at the foot. */
+  readonly rail: boolean;
+  /** On a screen of little height. */
+  readonly low: boolean;
   /** Null for a step that cannot be taken from here. */
   readonly go: Readonly<Record<Step, (() => void) | null>>;
   readonly check: CheckState | null;
 }
 
 /** The four steps of the work, as a waxing moon: a bar at the foot, or a rail on the left. */
-export function Steps({ current, wide, go, check }: StepsProps) {
+export function Steps({ current, rail, low, go, check }: StepsProps) {
   const tokens = useTokens();
   return (
     <View
       role="navigation"
       aria-label="Steps of the work"
       style={[
-        wide ? styles.rail : styles.bar,
+        rail ? styles.rail : styles.bar,
+        low && (rail ? styles.narrow : styles.low),
         { backgroundColor: tokens.card, borderColor: tokens.line },
       ]}
     >
@@ -56,7 +60,7 @@ export function Steps({ current, wide, go, check }: StepsProps) {
             onPress={press ?? undefined}
             style={[
               styles.step,
-              wide ? styles.railStep : styles.barStep,
+              rail ? styles.railStep : styles.barStep,
               !press && !active && styles.faint,
             ]}
           >
@@ -88,6 +92,8 @@ export function Steps({ current, wide, go, check }: StepsProps) {
 const styles = StyleSheet.create({
   bar: { flexDirection: 'row', borderTopWidth: 1, height: 68 },
   rail: { width: 84, borderRightWidth: 1, paddingTop: 8, gap: 4 },
+  narrow: { width: 68, paddingTop: 4, gap: 0 },
+  low: { height: 56 },
   step: { alignItems: 'center', justifyContent: 'center', gap: 3 },
   barStep: { flex: 1 },
   railStep: { height: 60 },

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { backToKit, openDemoKit, scrubTo, sendFrame, setNumber } from '../support/app';
 import { landOn } from '../support/land';
 import { add, addMove, beginEmpty, say, section, setCanvas, unfold } from '../support/make';
-import { decodeFrame, decodeFrames, demoMedia, type Pixels } from '../support/media';
+import { decodeFrame, decodeFrames, demoMedia, edgeShades, type Pixels } from '../support/media';
 
 /** The share of pixels, among those that pass, which are within some levels of another picture's. */
 function alike(
@@ -42,6 +42,8 @@ test('J15: a clip inside moving words over other footage, no box around, then it
   await page.getByRole('switch', { name: 'Stays still while the layer moves' }).click();
   await section(page, 'Moves');
   await addMove(page, 'Stay', 'Drift');
+  await page.getByRole('link', { name: 'Send' }).click();
+  expect(edgeShades(await sendFrame(page, 45))).toBeGreaterThan(100);
   await backToKit(page);
 
   await landOn(page, 'Hillside, morning');

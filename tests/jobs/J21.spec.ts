@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { openDemoKit, sendFrame, setNumber } from '../support/app';
-import { decodeFrame, demoMedia, meanOff, type Pixels } from '../support/media';
+import { decodeFrame, demoMedia, edgeShades, meanOff, type Pixels } from '../support/media';
 import { add, addMove, beginEmpty, say, section, setCanvas } from '../support/make';
 
 test('J21: footage is seen through big words, then a zoom goes right through a letter into it', async ({
@@ -32,6 +32,7 @@ test('J21: footage is seen through big words, then a zoom goes right through a l
   const clear = still.data.filter((value, i) => i % 4 === 3 && value === 0).length;
   expect(clear / (1280 * 720)).toBeGreaterThan(0.5);
   expect(seams(still)).toBeGreaterThan(20);
+  expect(edgeShades(still)).toBeGreaterThan(100);
   footageIn(still, 20);
 
   // Half way through, with the letters some times as large, their edges are still two pixels wide.

@@ -49,7 +49,7 @@ export async function setNumber(page: Page, name: string, value: number): Promis
 export async function scrubTo(page: Page, share: number): Promise<void> {
   const ruler = page.getByRole('slider', { name: 'Playhead' });
   const box = (await ruler.boundingBox())!;
-  await page.mouse.click(box.x + 10 + (box.width - 20) * share, box.y + 10);
+  await page.mouse.click(box.x + 22 + (box.width - 44) * share, box.y + 10);
 }
 
 /** Where a point of the document, in shares of its size, is on the page. */

@@ -15,6 +15,10 @@ const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 
 export const testFile = (name: string): string => join(folder, name);
 
+/** Levels of alpha between clear and solid that a picture has: few of them are a jagged edge. */
+export const edgeShades = ({ data }: Pixels): number =>
+  new Set(data.filter((value, i) => i % 4 === 3 && value > 0 && value < 255)).size;
+
 /** Runs ffmpeg quietly and gives back what it writes to its output. */
 export const ffmpeg = (...args: readonly string[]): Buffer =>
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], {

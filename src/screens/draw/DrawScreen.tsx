@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import {
   changeInk,
   type Bundle,
@@ -17,7 +17,9 @@ import { Player, usePlayer } from '@/store/player';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { useStage, type Proof } from '@/store/useStage';
 import { IconAction } from '@/ui/Action';
-import { Frame, useWide } from '@/ui/Frame';
+import { Frame } from '@/ui/Frame';
+import { useArrangement } from '@/ui/layout';
+import { SheetRoom } from '@/ui/Sheet';
 import { density } from '@/ui/stage/useCanvas';
 import { Missing } from '../shared/Missing';
 import { UndoRedo } from '../shared/UndoRedo';
@@ -56,7 +58,6 @@ interface DrawProps {
 
 function Draw({ bundle, overlay, still }: DrawProps) {
   const router = useRouter();
-  const wide = useWide();
   const dispatch = useAppDispatch();
   const edit = useEdit(overlay.id);
   const [chosen, choose] = useState(still.drawings[0].id);
@@ -127,18 +128,45 @@ function Draw({ bundle, overlay, still }: DrawProps) {
           </>
         }
       >
-        <View style={wide ? styles.wide : styles.column}>
-          <View style={styles.column}>
-            <DrawSurface stage={stage} look={look} surface={surface} ink={ink} />
-            {still.drawings.length > 1 ? <FrameStrip /> : null}
-            <ToolBar />
-          </View>
-          <DrawSheet />
-        </View>
+        <Arranged
+          canvas={<DrawSurface stage={stage} look={look} surface={surface} ink={ink} />}
+          tools={
+            <>
+              {still.drawings.length > 1 ? <FrameStrip /> : null}
+              <ToolBar />
+            </>
+          }
+        />
       </Frame>
     </DrawContext>
   );
 }
+
+/** On a phone the settings leave most of the screen to the canvas, beside it when it is turned. */
+function Arranged({ canvas, tools }: { readonly canvas: ReactNode; readonly tools: ReactNode }) {
+  const arrangement = useArrangement();
+  const [room, setRoom] = useState(0);
+  const measure = ({ nativeEvent: { layout } }: LayoutChangeEvent) => setRoom(layout.height);
+  const upright = arrangement === 'upright';
+  const leave = upright ? ([0.6 * room, LEAST_CANVAS] as const) : ([0, 0] as const);
+  return (
+    <View onLayout={measure} style={upright ? styles.column : styles.row}>
+      <SheetRoom room={room} leave={leave} most={upright ? MIDDLE : Infinity}>
+        <View style={styles.column}>
+          {canvas}
+          {tools}
+        </View>
+        <View style={arrangement === 'turned' && styles.side}>
+          <DrawSheet />
+        </View>
+      </SheetRoom>
+    </View>
+  );
+}
+
+/** Pixels of canvas and tools that the settings never cover, and of settings that are not in the way. */
+const LEAST_CANVAS = 240;
+const MIDDLE = 216;
 
 interface Showing {
   readonly bundle: Bundle;
@@ -209,5 +237,6 @@ function useRecordedPen(
 
 const styles = StyleSheet.create({
   column: { flex: 1, minHeight: 0, minWidth: 0 },
-  wide: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  row: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  side: { width: 320, minHeight: 0, justifyContent: 'flex-end' },
 });

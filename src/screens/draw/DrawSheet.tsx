@@ -24,19 +24,12 @@ const PANELS: Readonly<Record<DrawSection, () => React.ReactNode>> = {
   trace: TracePanel,
 };
 
-/** On a phone it leaves most of the screen to the canvas. */
-const HEIGHTS = [216, 380] as const;
-
 /** Settings of the pen and of what is drawn. */
 export function DrawSheet() {
   const [section, setSection] = useState<DrawSection>('pen');
   const Panel = PANELS[section];
   return (
-    <Sheet
-      page={section}
-      heights={HEIGHTS}
-      top={<Tabs tabs={SECTIONS} value={section} onChange={setSection} />}
-    >
+    <Sheet page={section} top={<Tabs tabs={SECTIONS} value={section} onChange={setSection} />}>
       <Panel />
     </Sheet>
   );

@@ -7,8 +7,7 @@ import {
   shiftLayer,
   trimLayer,
 } from '@/core/document';
-import { usePlayer, type Player } from '@/store/player';
-import { CueSheet, PlayheadMark } from '@/ui/cueSheet/CueSheet';
+import { CueSheet } from '@/ui/cueSheet/CueSheet';
 import { useEditing } from './editing';
 import { layerLanes } from './lanes';
 import { hitFrames, soundLanes, useMeasuredSounds, useSoundDrags } from './sounds';
@@ -16,14 +15,13 @@ import { stretchPhase } from './stretch';
 import { toggled } from './toggled';
 
 interface LayerCueSheetProps {
-  readonly wide: boolean;
   readonly several: boolean;
   /** The menu that adds to the document. */
   readonly add: ReactNode;
 }
 
 /** The cue sheet of the document's layers. */
-export function LayerCueSheet({ wide, several, add }: LayerCueSheetProps) {
+export function LayerCueSheet({ several, add }: LayerCueSheetProps) {
   const { bundle, document, edit, player, selection, select } = useEditing();
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const measured = useMeasuredSounds(bundle);
@@ -38,9 +36,8 @@ export function LayerCueSheet({ wide, several, add }: LayerCueSheetProps) {
       snaps={snaps}
       length={document.length}
       rate={document.rate}
-      playhead={<PlayerMark player={player} />}
+      clock={player}
       selected={selection}
-      wide={wide}
       add={add}
       onSelect={(id, more) => select(more || several ? toggled(selection, id) : [id])}
       onDrop={(id, below) => edit((stack) => dropLayer(stack, id, below))}
@@ -66,8 +63,4 @@ export function LayerCueSheet({ wide, several, add }: LayerCueSheetProps) {
       }
     />
   );
-}
-
-function PlayerMark({ player }: { readonly player: Player }) {
-  return <PlayheadMark frame={usePlayer(player, (state) => state.frame)} />;
 }

@@ -1,13 +1,17 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, useWindowDimensions, View, type LayoutChangeEvent } from 'react-native';
 import { addLayer, type Bundle, type SoundTrack } from '@/core/document';
 import type { StackEdit } from '@/store/actions';
 import { Player } from '@/store/player';
 import { useSound } from '@/store/useSound';
 import { useStage, type Proof, type StageMode } from '@/store/useStage';
 import { PalettesContext } from '@/ui/ColourField';
-import { Frame, useWide } from '@/ui/Frame';
+import { LEAST_CUES } from '@/ui/cueSheet/CueSheet';
+import { Frame } from '@/ui/Frame';
+import { useArrangement, stageHeight } from '@/ui/layout';
+import { SheetRoom } from '@/ui/Sheet';
+import { useTokens } from '@/ui/theme';
 import type { Step } from '@/ui/Steps';
 import { NameButton } from '../shared/rename';
 import { Transport } from '../shared/Transport';
@@ -42,7 +46,6 @@ interface WorkspaceProps {
 /** Where layers are edited: the stage, the cue sheet, and the chosen layer's settings. */
 export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }: WorkspaceProps) {
   const router = useRouter();
-  const wide = useWide();
   const { document } = bundle;
   const check = useAppSelector((state) => selectCheckState(state, document.id));
   const [player] = useState(() => new Player(startsAt));
@@ -92,32 +95,79 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
             </>
           }
         >
-          <View style={wide ? styles.wide : styles.column}>
-            <View style={styles.column}>
-              <View style={wide ? styles.wideStage : styles.phoneStage}>
-                <LayerStage stage={stage} several={several} />
-              </View>
+          <Arranged
+            stage={<LayerStage stage={stage} several={several} />}
+            transport={
               <Transport player={player} length={document.length} rate={document.rate}>
                 {parts.transport}
               </Transport>
-              <LayerCueSheet wide={wide} several={several} add={parts.add} />
-            </View>
-            <LayerInspector
-              several={several}
-              onSeveral={choice.setSeveral}
-              settings={parts.settings}
-              sound={parts.sound}
-            />
-          </View>
+            }
+            cues={<LayerCueSheet several={several} add={parts.add} />}
+            settings={
+              <LayerInspector
+                several={several}
+                onSeveral={choice.setSeveral}
+                settings={parts.settings}
+                sound={parts.sound}
+              />
+            }
+          />
         </Frame>
       </PalettesContext>
     </EditingContext>
   );
 }
 
+type Parts = Readonly<Record<'stage' | 'transport' | 'cues' | 'settings', ReactNode>>;
+
+/** The parts of the workspace as the screen has room for them. */
+function Arranged({ stage, transport, cues, settings }: Parts) {
+  const arrangement = useArrangement();
+  const { width, height } = useWindowDimensions();
+  const { line } = useTokens();
+  const [room, setRoom] = useState(0);
+  const measure = ({ nativeEvent: { layout } }: LayoutChangeEvent) => setRoom(layout.height);
+  if (arrangement === 'wide') {
+    return (
+      <View style={styles.row}>
+        <View style={styles.column}>
+          <View style={styles.wideStage}>{stage}</View>
+          {transport}
+          {cues}
+        </View>
+        {settings}
+      </View>
+    );
+  }
+  // One tree for all three, so that a phone can be turned without the stage being made anew.
+  const turned = arrangement === 'turned';
+  const tablet = arrangement === 'tablet';
+  const high = stageHeight(width, height);
+  return (
+    <View style={turned ? styles.row : styles.column}>
+      <View style={turned ? styles.column : null}>
+        <View style={high === null ? styles.wideStage : { height: high }}>{stage}</View>
+        {transport}
+      </View>
+      <View
+        onLayout={measure}
+        style={[turned ? styles.half : styles.column, tablet && styles.row, { borderColor: line }]}
+      >
+        <SheetRoom room={room} leave={[LEAST_CUES, 0]} most={turned ? Infinity : MIDDLE}>
+          <View style={styles.column}>{cues}</View>
+          {settings}
+        </SheetRoom>
+      </View>
+    </View>
+  );
+}
+
+/** Pixels of a sheet that leaves the rest of a tall screen to the cue sheet. */
+const MIDDLE = 260;
+
 const styles = StyleSheet.create({
   column: { flex: 1, minHeight: 0, minWidth: 0 },
-  wide: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  row: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  half: { width: '44%', minHeight: 0, borderLeftWidth: 1 },
   wideStage: { flex: 3, minHeight: 0 },
-  phoneStage: { height: 228 },
 });

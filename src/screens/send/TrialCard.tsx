@@ -8,7 +8,7 @@ import { isPictures, planFiles } from '@/core/sending/plan';
 import { work, type SendJob, type Sent, type Trial, type TrialLanding } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
-import { useWide } from '@/ui/Frame';
+import { useWide } from '@/ui/layout';
 import { MoonProgress } from '@/ui/MoonProgress';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';

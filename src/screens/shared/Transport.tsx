@@ -4,6 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { usePlayer, type Player } from '@/store/player';
 import { IconAction } from '@/ui/Action';
+import { useShort } from '@/ui/layout';
 import { FONT, TOUCH, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
@@ -17,10 +18,11 @@ interface TransportProps {
 /** Play, the time, the frame or how many were dropped, loop, and what else belongs beside them. */
 export function Transport({ player, length, rate, children }: TransportProps) {
   const tokens = useTokens();
+  const low = useShort();
   const playing = usePlayer(player, (state) => state.playing);
   const loop = usePlayer(player, (state) => state.loop);
   return (
-    <View style={styles.row}>
+    <View style={[styles.row, low && styles.low]}>
       <IconButton
         icon={playing ? 'pause' : 'play'}
         accessibilityLabel={playing ? 'Pause' : 'Play'}
@@ -58,7 +60,8 @@ function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', height: 60, paddingHorizontal: 12, gap: 10 },
+  row: { flexDirection: 'row', alignItems: 'center', height: 60, paddingHorizontal: 8, gap: 8 },
+  low: { height: 52 },
   play: { width: TOUCH, height: TOUCH, margin: 0 },
   rest: { flex: 1, flexDirection: 'row', justifyContent: 'flex-end', gap: 8, minWidth: 0 },
 });

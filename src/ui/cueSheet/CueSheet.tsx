@@ -1,14 +1,20 @@
-import { useRef, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { Pressable, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { useDrag, useGesture } from '@use-gesture/react';
 import { Icon } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { framesToSeconds, perSecond, type Rate } from '@/core/time';
 import { POINTER_DRAG } from '../gesture';
-import { useTokens } from '../theme';
+import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
 import { Ribbon } from './Ribbon';
 import type { CueLink, Lane } from './types';
+
+/** Tells at which frame the playhead stands, thirty times a second where it plays. */
+export interface Clock {
+  readonly subscribe: (listener: () => void) => () => void;
+  readonly get: () => { readonly frame: number; readonly playing: boolean };
+}
 
 interface CueSheetProps {
   readonly lanes: readonly Lane[];
@@ -17,7 +23,7 @@ interface CueSheetProps {
   readonly snaps: readonly number[];
   readonly length: number;
   readonly rate: Rate;
-  readonly playhead: React.ReactNode;
+  readonly clock: Clock;
   readonly selected: readonly string[];
   /** `more` adds to what is chosen already. */
   readonly onSelect: (id: string, more: boolean) => void;
@@ -35,13 +41,20 @@ interface CueSheetProps {
   readonly onTrim: (id: string, end: 'from' | 'to', by: number, gesture: string) => void;
   /** Sets how long the arrive or leave part of a ribbon takes. */
   readonly onStretch: (id: string, part: 'arrive' | 'leave', by: number, gesture: string) => void;
-  readonly wide: boolean;
-  /** What adds a lane, under the last one. */
+  /** What adds a lane; it stays in sight. */
   readonly add: React.ReactNode;
 }
 
-const ROW = 40;
-const RULER = 26;
+const ROW = TOUCH;
+const RULER = TOUCH;
+/** Pixels in which the ruler and two lanes are seen. */
+export const LEAST_CUES = RULER + 2 * ROW;
+
+/** Room for the lanes' names, by the width there is. */
+function namesWidth(width: number): number {
+  if (width >= 600) return 190;
+  return width >= 340 ? 140 : 124;
+}
 
 /** The timing view: a lane a layer on a common ruler, ribbons to drag, links between cues. */
 export function CueSheet(props: CueSheetProps) {
@@ -50,12 +63,18 @@ export function CueSheet(props: CueSheetProps) {
   const [room, setRoom] = useState(0);
   const [zoom, setZoom] = useState(1);
   const ruler = useRef<HTMLDivElement>(null);
-  const pixels = Math.max(0.01, ((room - 2 * EDGE) * zoom) / length);
-  const names = props.wide ? 180 : 118;
+  const names = namesWidth(room);
+  const pixels = Math.max(0.01, ((room - names - 2 * EDGE) * zoom) / length);
 
   const scrub = useDrag(({ xy: [x] }) => {
     onScrub((x - ruler.current!.getBoundingClientRect().left - EDGE) / pixels);
   }, POINTER_DRAG);
+  const area = useRef<HTMLDivElement>(null);
+  const last = selected.at(-1);
+  useEffect(() => {
+    const lane = area.current?.querySelector(`[data-lane="${last}"]`);
+    lane?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [last]);
   const { onLink, onKey } = props;
   const keyOf = (id: string) =>
     onKey && ((frame: number, by: number, gesture: string) => onKey(id, frame, by, gesture));
@@ -72,96 +91,87 @@ export function CueSheet(props: CueSheetProps) {
   );
 
   return (
-    <ScrollView
-      style={[styles.sheet, { borderColor: tokens.line }]}
+    <div
+      ref={area}
       role="region"
       aria-label="Cue sheet"
+      style={{ ...sheetStyle, borderTop: `1px solid ${tokens.line}` }}
     >
-      <View style={styles.columns}>
-        <View style={{ width: names }}>
-          <View style={[styles.corner, { borderColor: tokens.line }]}>
-            <Words kind="small" soft>
-              Cue sheet
-            </Words>
-          </View>
+      <View
+        style={styles.columns}
+        onLayout={({ nativeEvent }: LayoutChangeEvent) => setRoom(nativeEvent.layout.width)}
+      >
+        <div style={{ ...namesStyle, width: names, background: tokens.paper }}>
+          <div style={{ ...topStyle, zIndex: 1, background: tokens.paper }}>
+            <View style={[styles.corner, { borderColor: tokens.line }]}>{props.add}</View>
+          </div>
           <LaneNames {...props} />
-          <View style={styles.add}>{props.add}</View>
-        </View>
-        <View
-          style={styles.time}
-          onLayout={({ nativeEvent }: LayoutChangeEvent) => setRoom(nativeEvent.layout.width)}
-        >
-          <ScrollView horizontal scrollEnabled={zoom > 1}>
-            <div
-              {...pinch()}
-              style={{
-                width: length * pixels + 2 * EDGE,
-                position: 'relative',
-                touchAction: 'pan-x pan-y',
-              }}
+        </div>
+        <div {...pinch()} style={{ ...timeStyle, width: length * pixels + 2 * EDGE }}>
+          <div
+            {...scrub()}
+            ref={ruler}
+            style={{
+              ...topStyle,
+              ...rulerStyle,
+              background: tokens.paper,
+              boxShadow: `inset 0 -1px ${tokens.line}`,
+            }}
+          >
+            <Playhead {...props} />
+            <Ruler length={length} rate={rate} pixels={pixels} />
+          </div>
+          {lanes.map((lane) => (
+            <View
+              key={lane.id}
+              {...{ dataSet: { lane: lane.id } }}
+              style={[
+                styles.lane,
+                { borderColor: tokens.line },
+                selected.includes(lane.id) && { backgroundColor: tokens.moonSoft },
+              ]}
             >
-              <div
-                {...scrub()}
-                ref={ruler}
-                role="slider"
-                aria-label="Playhead"
-                aria-valuemin={0}
-                aria-valuemax={length - 1}
-                tabIndex={0}
-                onKeyDown={({ key }) => {
-                  const step = { ArrowLeft: -1, ArrowRight: 1 }[key];
-                  if (step) props.onStep(step);
-                }}
-                style={{
-                  height: RULER,
-                  touchAction: 'none',
-                  cursor: 'ew-resize',
-                  position: 'relative',
-                }}
-              >
-                <Ruler length={length} rate={rate} pixels={pixels} />
-              </div>
-              {lanes.map((lane) => (
-                <View
-                  key={lane.id}
-                  {...{ dataSet: { lane: lane.id } }}
-                  style={[
-                    styles.lane,
-                    { borderColor: tokens.line },
-                    selected.includes(lane.id) && { backgroundColor: tokens.moonSoft },
-                  ]}
-                >
-                  <Ribbon
-                    lane={lane}
-                    pixels={pixels}
-                    offset={EDGE}
-                    snaps={lane.wave ? NONE : props.snaps}
-                    selected={selected.includes(lane.id)}
-                    onSelect={(more) => props.onSelect(lane.id, more)}
-                    onLink={lane.waits ? linkFrom(lane.id) : undefined}
-                    onKey={keyOf(lane.id)}
-                    onScrub={onScrub}
-                    onShift={(by, gesture) => props.onShift(lane.id, by, gesture)}
-                    onTrim={(end, by, gesture) => props.onTrim(lane.id, end, by, gesture)}
-                    onStretch={(part, by, gesture) => props.onStretch(lane.id, part, by, gesture)}
-                  />
-                </View>
-              ))}
-              <Links links={props.links} pixels={pixels} lanes={lanes} />
-              <PlayheadLine pixels={pixels}>{props.playhead}</PlayheadLine>
-            </div>
-          </ScrollView>
-        </View>
+              <Ribbon
+                lane={lane}
+                pixels={pixels}
+                offset={EDGE}
+                snaps={lane.wave ? NONE : props.snaps}
+                selected={selected.includes(lane.id)}
+                onSelect={(more) => props.onSelect(lane.id, more)}
+                onLink={lane.waits ? linkFrom(lane.id) : undefined}
+                onKey={keyOf(lane.id)}
+                onScrub={onScrub}
+                onShift={(by, gesture) => props.onShift(lane.id, by, gesture)}
+                onTrim={(end, by, gesture) => props.onTrim(lane.id, end, by, gesture)}
+                onStretch={(part, by, gesture) => props.onStretch(lane.id, part, by, gesture)}
+              />
+            </View>
+          ))}
+          <Links links={props.links} pixels={pixels} lanes={lanes} />
+          <PlayheadLine pixels={pixels} clock={props.clock} />
+        </div>
       </View>
-    </ScrollView>
+    </div>
   );
 }
+
+const sheetStyle = {
+  flex: 1,
+  minHeight: 0,
+  overflow: 'auto',
+  overscrollBehavior: 'contain',
+} as const;
+const namesStyle = { position: 'sticky', left: 0, zIndex: 3, flexShrink: 0 } as const;
+const timeStyle = { position: 'relative', flexShrink: 0, touchAction: 'pan-x pan-y' } as const;
+/** Names and ruler stay in sight while lanes scroll under them. */
+const topStyle = { position: 'sticky', top: 0, zIndex: 2, height: RULER } as const;
+const rulerStyle = { touchAction: 'none', cursor: 'ew-resize' } as const;
 
 /** A sound does not rest on its own hits. */
 const NONE: readonly number[] = [];
 
 /** Room left and right of the time range, so that its ends can be grasped. */
-const EDGE = 10;
+const EDGE = 22;
 
 /** The lanes' names; dragged by their signs they change the stack. */
 function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: CueSheetProps) {
@@ -259,7 +269,7 @@ function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
 }
 
 const grip = {
-  width: 34,
+  width: TOUCH,
   height: ROW,
   display: 'flex',
   alignItems: 'center',
@@ -334,48 +344,57 @@ function Links({
   );
 }
 
-/** Gives the playhead's mark its scale through a CSS variable, so that only the mark moves in play. */
-function PlayheadLine({ pixels, children }: { pixels: number; children: React.ReactNode }) {
+/** Covers the ruler, for keys and for those who are told where the playhead is. */
+function Playhead({ clock, length, rate, onStep }: CueSheetProps) {
+  // While it plays, what is told stays as it was.
+  const frame = useSyncExternalStore(clock.subscribe, () =>
+    clock.get().playing ? null : clock.get().frame,
+  );
   return (
     <div
-      style={{
-        position: 'absolute',
-        left: EDGE,
-        top: 0,
-        bottom: 0,
-        pointerEvents: 'none',
-        ['--frame' as string]: `${pixels}px`,
+      role="slider"
+      aria-label="Playhead"
+      aria-valuemin={0}
+      aria-valuemax={length - 1}
+      aria-valuenow={frame ?? 0}
+      aria-valuetext={frame === null ? 'playing' : `${framesToSeconds(frame, rate).toFixed(2)} s`}
+      tabIndex={0}
+      onKeyDown={({ key }) => {
+        const step = { ArrowLeft: -1, ArrowRight: 1 }[key];
+        if (step) onStep(step);
       }}
-    >
-      {children}
-    </div>
+      style={{ position: 'absolute', inset: 0 }}
+    />
   );
 }
 
-/** The playhead's line at a frame, inside a cue sheet. */
-export function PlayheadMark({ frame }: { frame: number }) {
+/** The playhead's line; only it moves in play. */
+function PlayheadLine({ pixels, clock }: { pixels: number; clock: Clock }) {
   const tokens = useTokens();
+  const frame = useSyncExternalStore(clock.subscribe, () => clock.get().frame);
   return (
     <div
       style={{
         position: 'absolute',
+        zIndex: 2,
+        left: EDGE,
         top: 0,
         bottom: 0,
         width: 2,
         marginLeft: -1,
         background: tokens.moon,
-        transform: `translateX(calc(${frame} * var(--frame)))`,
+        pointerEvents: 'none',
+        transform: `translateX(${frame * pixels}px)`,
       }}
     />
   );
 }
 
 const styles = StyleSheet.create({
-  sheet: { flex: 1, borderTopWidth: 1, minHeight: 0 },
-  columns: { flexDirection: 'row' },
-  corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 12, borderBottomWidth: 1 },
-  time: { flex: 1, minWidth: 0 },
-  lane: { height: ROW, borderBottomWidth: 1 },
+  columns: { flexDirection: 'row', minHeight: '100%' },
+  corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 8, borderBottomWidth: 1 },
+  // What stays in sight over it is left out where it is scrolled to.
+  lane: { height: ROW, borderBottomWidth: 1, ...({ scrollMarginTop: RULER } as object) },
   name: {
     height: ROW,
     flexDirection: 'row',
@@ -383,10 +402,9 @@ const styles = StyleSheet.create({
     borderBottomWidth: 1,
   },
   choose: { flex: 1, minWidth: 0, height: ROW, flexDirection: 'row', alignItems: 'center', gap: 4 },
-  open: { width: 36, height: ROW, alignItems: 'center', justifyContent: 'center' },
+  open: { width: TOUCH, height: ROW, alignItems: 'center', justifyContent: 'center' },
   drop: { position: 'absolute', left: 0, right: 0, height: 3 },
-  add: { paddingHorizontal: 8, alignItems: 'flex-start' },
   flex: { flex: 1 },
   faint: { opacity: 0.5, textDecorationLine: 'line-through' },
-  mark: { position: 'absolute', top: 3, paddingLeft: 3, borderLeftWidth: 1, height: 22 },
+  mark: { position: 'absolute', bottom: 2, paddingLeft: 3, borderLeftWidth: 1, height: 22 },
 });

@@ -4,7 +4,7 @@ import { Icon } from 'react-native-paper';
 import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { snapShift } from '@/core/time/snapShift';
 import { newGesture, POINTER_DRAG } from '../gesture';
-import { useTokens } from '../theme';
+import { TOUCH, useTokens } from '../theme';
 import type { Lane } from './types';
 
 interface RibbonProps {
@@ -29,7 +29,7 @@ interface RibbonProps {
 }
 
 const HEIGHT = 28;
-const GRASP = 22;
+const TOP = (TOUCH - HEIGHT) / 2;
 const SLANT = 8;
 /** Screen pixels within which a drag comes to rest on a frame. */
 const SNAP = 8;
@@ -43,8 +43,14 @@ export function Ribbon(props: RibbonProps) {
   const arrive = lane.arrive * pixels;
   const leave = lane.leave * pixels;
   const arrived = lane.arrive > 0 ? [lane.from + lane.arrive] : [];
-  // Of a short ribbon some is left to be dragged as a whole.
-  const outwards = Math.max(0, GRASP / 2 - width / 4);
+  // Of a short ribbon as much as a thumb needs is left to be dragged as a whole.
+  const outwards = Math.max(0, Math.min(TOUCH / 2, TOUCH - width / 2));
+  const ends = [left - outwards, left + width + outwards] as const;
+  // Where they would lie over other handles they are reached by zooming in.
+  const apart = (x: number, ...others: readonly number[]) =>
+    others.every((other) => Math.abs(x - other) >= TOUCH);
+  const arrival = left + arrive;
+  const departure = left + width - leave;
   const body = useFrameDrag({ pixels, snaps, frames: [lane.from, ...arrived] }, onShift, onSelect);
   const name = lane.name;
   return (
@@ -56,14 +62,14 @@ export function Ribbon(props: RibbonProps) {
         style={{
           position: 'absolute',
           left,
-          top: 6,
+          top: 0,
           width,
-          height: HEIGHT,
+          height: TOUCH,
           touchAction: 'none',
           cursor: 'grab',
         }}
       >
-        <Svg width={width} height={HEIGHT} style={{ pointerEvents: 'none' }}>
+        <Svg width={width} height={HEIGHT} style={{ marginTop: TOP, pointerEvents: 'none' }}>
           <Defs>
             <Pattern
               id={`slant-${lane.id}`}
@@ -139,31 +145,31 @@ export function Ribbon(props: RibbonProps) {
         <>
           <Grasp
             label={`Start of ${name}`}
-            at={left - outwards}
+            at={ends[0]}
             {...{ pixels, snaps }}
             frame={lane.from}
             onDrag={(by, gesture) => onTrim('from', by, gesture)}
           />
           <Grasp
             label={`End of ${name}`}
-            at={left + width + outwards}
+            at={ends[1]}
             {...{ pixels, snaps }}
             frame={lane.to}
             onDrag={(by, gesture) => onTrim('to', by, gesture)}
           />
-          {arrive > 0 ? (
+          {arrive > 0 && apart(arrival, ...ends) ? (
             <Grasp
               label={`Length of the arrival of ${name}`}
-              at={left + arrive}
+              at={arrival}
               {...{ pixels, snaps }}
               frame={lane.from + lane.arrive}
               onDrag={(by, gesture) => onStretch('arrive', by, gesture)}
             />
           ) : null}
-          {leave > 0 ? (
+          {leave > 0 && apart(departure, ...ends, arrival) ? (
             <Grasp
               label={`Length of the leave of ${name}`}
-              at={left + width - leave}
+              at={departure}
               {...{ pixels, snaps }}
               frame={lane.to - lane.leave}
               onDrag={(by, gesture) => onStretch('leave', -by, gesture)}
@@ -196,8 +202,8 @@ const diamond = (x: number, y: number): string => `M${x - 5} ${y}l5 -5 5 5 -5 5Z
 
 /** Before the ribbon; where there is no room, inside a long one and behind a short one. */
 function linkAt(left: number, width: number): number {
-  if (left >= 34) return left - 34;
-  return width > 120 ? left + 14 : left + width + 10;
+  if (left >= 2 * TOUCH) return left - 1.5 * TOUCH;
+  return width > 4 * TOUCH ? left + TOUCH : left + width + TOUCH / 2;
 }
 
 interface LinkHandleProps {
@@ -224,24 +230,24 @@ function LinkHandle({ name, left, width, onLink }: LinkHandleProps) {
       style={{
         position: 'absolute',
         left: linkAt(left, width),
-        top: 8,
-        width: 24,
-        height: 24,
+        top: 0,
+        width: TOUCH,
+        height: TOUCH,
         display: 'flex',
         alignItems: 'center',
         justifyContent: 'center',
         touchAction: 'none',
         cursor: 'crosshair',
         zIndex: 2,
-        borderRadius: 12,
-        backgroundColor: tokens.card,
         pointerEvents: reach ? 'none' : 'auto',
       }}
     >
-      <Icon source="link-variant" size={18} color={tokens.plum} />
+      <div style={{ ...linkStyle, backgroundColor: tokens.card }}>
+        <Icon source="link-variant" size={18} color={tokens.plum} />
+      </div>
       {reach ? (
         <Svg
-          style={{ position: 'absolute', left: 12, top: 12, overflow: 'visible' }}
+          style={{ position: 'absolute', left: TOUCH / 2, top: TOUCH / 2, overflow: 'visible' }}
           width={1}
           height={1}
         >
@@ -251,6 +257,8 @@ function LinkHandle({ name, left, width, onLink }: LinkHandleProps) {
     </div>
   );
 }
+
+const linkStyle = { padding: 3, borderRadius: 12, display: 'flex' } as const;
 
 interface Snapping {
   /** Screen pixels per frame. */
@@ -308,10 +316,10 @@ function Grasp({ label, at, frame, pixels, snaps, above, onDrag, onTap }: GraspP
       aria-label={label}
       style={{
         position: 'absolute',
-        left: at - GRASP / 2,
+        left: at - TOUCH / 2,
         top: 0,
-        width: GRASP,
-        height: 40,
+        width: TOUCH,
+        height: TOUCH,
         touchAction: 'none',
         cursor: 'ew-resize',
         zIndex: above ? 1 : 0,

@@ -168,9 +168,7 @@ describe('saving', () => {
     await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 120, Beta: 12 }));
     expect(getState().session.unsaved).toMatch(/no room left.*tried again by itself/);
     jest.restoreAllMocks();
-    await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 11, Beta: 12 }), {
-      timeout: 4000,
-    });
+    await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 11, Beta: 12 }));
     await waitFor(() => expect(getState().session.unsaved).toBeNull());
   });
 

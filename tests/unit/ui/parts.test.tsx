@@ -160,7 +160,7 @@ describe('a colour', () => {
 describe('the four steps', () => {
   it('mark where one is, lead on, and bar what cannot be reached', () => {
     const go = { make: null, check: jest.fn(), send: jest.fn(), land: jest.fn() };
-    show(<Steps current="send" wide={false} go={go} check="notes" />);
+    show(<Steps current="send" rail={false} low={false} go={go} check="notes" />);
     expect(screen.getByRole('link', { name: 'Send' }).getAttribute('aria-current')).toBe('step');
     expect(screen.getByRole('link', { name: 'Make' }).getAttribute('aria-disabled')).toBe('true');
     fireEvent.click(screen.getByRole('link', { name: 'Check: a few fine points' }));
