@@ -107,10 +107,11 @@ export function LongChoice<T extends string>(props: ChoiceProps<T>) {
 }
 
 const styles = StyleSheet.create({
-  touch: { minHeight: TOUCH, maxWidth: '100%', justifyContent: 'center' },
+  touch: { minHeight: TOUCH, minWidth: TOUCH, maxWidth: '100%', justifyContent: 'center' },
   chip: {
     flexDirection: 'row',
     alignItems: 'center',
+    justifyContent: 'center',
     gap: 6,
     minHeight: 34,
     paddingHorizontal: 13,

@@ -124,7 +124,7 @@ const shown = (value: number, step: number): string =>
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
-  label: { width: 88 },
+  label: { width: 88, flexShrink: 1 },
   typed: { flexDirection: 'row', alignItems: 'center', width: 94, gap: 4 },
   input: {
     flex: 1,

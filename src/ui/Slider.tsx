@@ -121,7 +121,7 @@ const rounded = (value: number, step: number): number =>
 const box = {
   position: 'relative',
   flex: 1,
-  minWidth: 40,
+  minWidth: TOUCH,
   height: TOUCH,
   touchAction: 'pan-y',
   cursor: 'pointer',

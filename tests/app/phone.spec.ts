@@ -1,28 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { openDemoKit, scrubTo, stagePoint } from '../support/app';
+import { finger, fingers, smallControls } from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-
-type Touch = { readonly x: number; readonly y: number };
-
-/** Two fingers on the stage, from some points to others. */
-async function twoFingers(page: Page, from: readonly Touch[], to: readonly Touch[]): Promise<void> {
-  const client = await page.context().newCDPSession(page);
-  const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Touch[]) =>
-    client.send('Input.dispatchTouchEvent', {
-      type,
-      touchPoints: points.map(({ x, y }, id) => ({ x, y, id })),
-    });
-  await send('touchStart', from);
-  for (let step = 1; step <= 8; step++) {
-    const between = from.map(({ x, y }, i) => ({
-      x: x + ((to[i].x - x) * step) / 8,
-      y: y + ((to[i].y - y) * step) / 8,
-    }));
-    await send('touchMove', between);
-  }
-  await send('touchEnd', []);
-}
 
 test('two fingers enlarge and turn the chosen layer', async ({ page }) => {
   await openDemoKit(page);
@@ -40,7 +20,7 @@ test('two fingers enlarge and turn the chosen layer', async ({ page }) => {
     x: centre.x + sign * reach * Math.cos(Math.PI / 6),
     y: centre.y + sign * reach * Math.sin(Math.PI / 6),
   });
-  await twoFingers(page, [a, b], [turned(-1), turned(1)]);
+  await fingers(page, [a, b], [turned(-1), turned(1)]);
   const number = async (name: string) =>
     Number(await page.getByRole('textbox', { name, exact: true }).inputValue());
   await expect.poll(() => number('Scale')).toBeGreaterThan(160);
@@ -54,27 +34,10 @@ test('one finger drags a layer', async ({ page }) => {
   await page.getByRole('button', { name: 'Choose Pill' }).click();
   await page.getByRole('tab', { name: 'Place' }).click();
   await expect(page.getByRole('button', { name: 'Resize Pill' })).toBeVisible();
-  await twoFingers(page, [await stagePoint(page, 0.16, 0.28)], [await stagePoint(page, 0.56, 0.6)]);
+  await finger(page, await stagePoint(page, 0.16, 0.28), await stagePoint(page, 0.56, 0.6));
   const across = page.getByRole('textbox', { name: 'Across', exact: true });
   await expect.poll(async () => Number(await across.inputValue())).toBeGreaterThan(1100);
 });
-
-/** Controls whose touch area is under 44 pixels high or wide, or that lie outside the screen's width. */
-async function smallControls(page: Page): Promise<string[]> {
-  return page.evaluate(() => {
-    const controls = document.querySelectorAll<HTMLElement>(
-      '[role=button],[role=tab],[role=radio],[role=link],[role=menuitem]',
-    );
-    return [...controls].flatMap((control) => {
-      const { width, height } = control.getBoundingClientRect();
-      const inCueSheet = control.closest('[aria-label="Cue sheet"]') !== null;
-      const grip = control.getAttribute('aria-label')?.startsWith('Make the settings') ?? false;
-      // A cue sheet's row is 40 high, and the sheet's grip is wide instead.
-      if (width === 0 || inCueSheet || grip || (height >= 44 && width >= 40)) return [];
-      return [`${control.getAttribute('aria-label') ?? control.textContent} ${width}×${height}`];
-    });
-  });
-}
 
 test('touch targets are large enough, and nothing runs off the side', async ({ page }) => {
   await openDemoKit(page);

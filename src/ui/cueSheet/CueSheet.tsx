@@ -1,14 +1,14 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import { Pressable, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
+import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { useDrag, useGesture } from '@use-gesture/react';
-import { Icon } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { framesToSeconds, perSecond, type Rate } from '@/core/time';
 import { POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
+import { LaneNames } from './LaneNames';
 import { Ribbon } from './Ribbon';
-import type { CueLink, Lane } from './types';
+import { ROW, type CueLink, type Lane } from './types';
 
 /** Tells at which frame the playhead stands, thirty times a second where it plays. */
 export interface Clock {
@@ -45,7 +45,6 @@ interface CueSheetProps {
   readonly add: React.ReactNode;
 }
 
-const ROW = TOUCH;
 const RULER = TOUCH;
 /** Pixels in which the ruler and two lanes are seen. */
 export const LEAST_CUES = RULER + 2 * ROW;
@@ -118,8 +117,8 @@ export function CueSheet(props: CueSheetProps) {
               boxShadow: `inset 0 -1px ${tokens.line}`,
             }}
           >
-            <Playhead {...props} />
             <Ruler length={length} rate={rate} pixels={pixels} />
+            <Playhead {...props} />
           </div>
           {lanes.map((lane) => (
             <View
@@ -172,111 +171,6 @@ const NONE: readonly number[] = [];
 
 /** Room left and right of the time range, so that its ends can be grasped. */
 const EDGE = 22;
-
-/** The lanes' names; dragged by their signs they change the stack. */
-function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: CueSheetProps) {
-  const tokens = useTokens();
-  const list = useRef<HTMLDivElement>(null);
-  const [drop, setDrop] = useState<number | null>(null);
-  const gapAt = (y: number) => {
-    const top = list.current!.getBoundingClientRect().top;
-    return Math.min(lanes.length, Math.max(0, Math.round((y - top) / ROW)));
-  };
-  const finish = (id: string, gap: number) => {
-    setDrop(null);
-    const from = lanes.findIndex((lane) => lane.id === id);
-    // On either side of itself it stays where it is.
-    if (gap !== from && gap !== from + 1) onDrop?.(id, lanes[gap]?.id ?? null);
-  };
-  return (
-    <div ref={list} style={{ position: 'relative' }}>
-      {lanes.map((lane) => (
-        <LaneName
-          key={lane.id}
-          lane={lane}
-          selected={selected.includes(lane.id)}
-          onSelect={(more) => onSelect(lane.id, more)}
-          onOpen={onOpen && lane.open !== null ? () => onOpen(lane.id) : undefined}
-          onDrag={onDrop && ((y, last) => (last ? finish(lane.id, gapAt(y)) : setDrop(gapAt(y))))}
-        />
-      ))}
-      {drop === null ? null : (
-        <View style={[styles.drop, { top: drop * ROW - 1, backgroundColor: tokens.moon }]} />
-      )}
-    </div>
-  );
-}
-
-interface LaneNameProps {
-  readonly lane: Lane;
-  readonly selected: boolean;
-  readonly onSelect: (more: boolean) => void;
-  readonly onOpen?: () => void;
-  readonly onDrag?: (y: number, last: boolean) => void;
-}
-
-function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
-  const tokens = useTokens();
-  const bind = useDrag(
-    ({ tap, last, xy: [, y], event }) => {
-      if (tap) onSelect('shiftKey' in event && event.shiftKey);
-      else onDrag?.(y, last);
-    },
-    { ...POINTER_DRAG, filterTaps: true, axis: 'y' },
-  );
-  return (
-    <View
-      style={[
-        styles.name,
-        { borderColor: tokens.line, paddingLeft: lane.depth * 12 },
-        selected && { backgroundColor: tokens.moonSoft },
-      ]}
-    >
-      <div {...bind()} aria-label={`Move ${lane.name} in the stack`} role="button" style={grip}>
-        <Icon source={lane.icon} size={16} color={tokens.ink} />
-      </div>
-      <Pressable
-        role="button"
-        aria-label={`Choose ${lane.name}`}
-        aria-pressed={selected}
-        onPress={({ nativeEvent }) =>
-          onSelect((nativeEvent as unknown as MouseEvent).shiftKey === true)
-        }
-        style={styles.choose}
-      >
-        <Words kind="small" lines={1} style={[styles.flex, lane.hidden && styles.faint]}>
-          {lane.name}
-        </Words>
-        {lane.locked ? <Icon source="lock-outline" size={14} color={tokens.softInk} /> : null}
-      </Pressable>
-      {onOpen ? (
-        <Pressable
-          role="button"
-          aria-label={`${lane.open ? 'Close' : 'Open'} ${lane.name}`}
-          aria-expanded={lane.open ?? false}
-          onPress={onOpen}
-          style={styles.open}
-        >
-          <Icon
-            source={lane.open ? 'chevron-up' : 'chevron-down'}
-            size={18}
-            color={tokens.softInk}
-          />
-        </Pressable>
-      ) : null}
-    </View>
-  );
-}
-
-const grip = {
-  width: TOUCH,
-  height: ROW,
-  display: 'flex',
-  alignItems: 'center',
-  justifyContent: 'center',
-  touchAction: 'none',
-  cursor: 'grab',
-} as const;
 
 /** A mark and a number every second, or rarer where they would touch. */
 function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: number }) {
@@ -395,16 +289,5 @@ const styles = StyleSheet.create({
   corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 8, borderBottomWidth: 1 },
   // What stays in sight over it is left out where it is scrolled to.
   lane: { height: ROW, borderBottomWidth: 1, ...({ scrollMarginTop: RULER } as object) },
-  name: {
-    height: ROW,
-    flexDirection: 'row',
-    alignItems: 'center',
-    borderBottomWidth: 1,
-  },
-  choose: { flex: 1, minWidth: 0, height: ROW, flexDirection: 'row', alignItems: 'center', gap: 4 },
-  open: { width: TOUCH, height: ROW, alignItems: 'center', justifyContent: 'center' },
-  drop: { position: 'absolute', left: 0, right: 0, height: 3 },
-  flex: { flex: 1 },
-  faint: { opacity: 0.5, textDecorationLine: 'line-through' },
   mark: { position: 'absolute', bottom: 2, paddingLeft: 3, borderLeftWidth: 1, height: 22 },
 });

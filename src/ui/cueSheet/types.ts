@@ -1,3 +1,5 @@
+import { TOUCH } from '../theme';
+
 /** One lane of the cue sheet; all times are frames, `to` and `end` are exclusive. */
 export interface Lane {
   readonly id: string;
@@ -35,3 +37,6 @@ export interface CueLink {
   readonly toLane: string;
   readonly toFrame: number;
 }
+
+/** Pixels that a lane is high: a thumb's breadth. */
+export const ROW = TOUCH;

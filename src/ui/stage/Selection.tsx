@@ -1,52 +1,37 @@
-import { useDrag } from '@use-gesture/react';
 import Svg, { Polygon } from 'react-native-svg';
-import type { Place } from '@/core/document';
 import type { Point, Quad } from '@/core/scene';
-import { newGesture, POINTER_DRAG } from '../gesture';
-import { useTokens } from '../theme';
+import { TOUCH, useTokens } from '../theme';
+import { handlesOf } from './handles';
 
-type Client = readonly [number, number];
+/** What a handle does. */
+export type HandleKind = 'resize' | 'turn';
 
 interface SelectionProps {
   readonly name: string;
   readonly quad: Quad;
-  readonly place: Place;
   /** Screen pixels per document pixel. */
   readonly fit: number;
   /** Screen pixels of the stage; handles stay on it. */
   readonly shown: { readonly width: number; readonly height: number };
-  /** `turning` or, else, resizing; `start` is the place when the drag began. */
-  readonly onHandle: (
-    from: Client,
-    to: Client,
-    turning: boolean,
-    gesture: string,
-    start: Place,
-  ) => void;
 }
 
-/** How far the turning handle stands off its edge, in screen pixels. */
-const STAND_OFF = 22;
-
 /** The stitch round the chosen thing, with a handle to resize it and one to turn it. */
-export function Selection({ name, quad, place, fit, shown, onHandle }: SelectionProps) {
-  const [a, b, c, d] = quad.map(({ x, y }) => ({ x: x * fit, y: y * fit }));
-  const top = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-  const up = { x: a.x - d.x, y: a.y - d.y };
-  const length = Math.hypot(up.x, up.y) || 1;
-  const turn = { x: top.x + (up.x / length) * STAND_OFF, y: top.y + (up.y / length) * STAND_OFF };
-  const handle = (turning: boolean) => ({
-    onDrag: (from: Client, to: Client, gesture: string, start: Place) =>
-      onHandle(from, to, turning, gesture, start),
-    place,
-  });
+export function Selection({ name, quad, fit, shown }: SelectionProps) {
+  const onScreen = quad.map(({ x, y }) => ({ x: x * fit, y: y * fit }));
+  const { resize, turn } = handlesOf(onScreen as unknown as Quad, shown);
   return (
     <>
       <Stitch quad={quad} fit={fit} />
-      <Handle at={within(c, shown)} label={`Resize ${name}`} round={false} {...handle(false)} />
-      <Handle at={within(turn, shown)} label={`Turn ${name}`} round {...handle(true)} />
+      <Handle at={resize} label={`Resize ${name}`} kind="resize" />
+      <Handle at={turn} label={`Turn ${name}`} kind="turn" />
     </>
   );
+}
+
+/** The handle that something on the stage belongs to. */
+export function handleAt(target: EventTarget | null): HandleKind | null {
+  const handle = (target as Element | null)?.closest<HTMLElement>('[data-handle]');
+  return (handle?.dataset.handle as HandleKind | undefined) ?? null;
 }
 
 /** The dashed line round a chosen thing. */
@@ -71,40 +56,20 @@ export function Stitch({ quad, fit }: { readonly quad: Quad; readonly fit: numbe
   );
 }
 
-/** Half a handle's size, so that it is never cut by the stage's edge. */
-const INSET = 9;
-
-const within = ({ x, y }: Point, { width, height }: SelectionProps['shown']): Point => ({
-  x: Math.min(width - INSET, Math.max(INSET, x)),
-  y: Math.min(height - INSET, Math.max(INSET, y)),
-});
-
 interface HandleProps {
   readonly at: Point;
   readonly label: string;
-  readonly round: boolean;
-  readonly place: Place;
-  readonly onDrag: (from: Client, to: Client, gesture: string, start: Place) => void;
+  readonly kind: HandleKind;
 }
 
-const TOUCH = 44;
-
-function Handle({ at, label, round, place, onDrag }: HandleProps) {
+/** The stage tells drags by the handle they begin on, so that a second finger can always join in. */
+function Handle({ at, label, kind }: HandleProps) {
   const tokens = useTokens();
-  const bind = useDrag(({ event, xy, initial, memo, first }) => {
-    event.stopPropagation();
-    const held =
-      first || !memo
-        ? { gesture: newGesture(), start: place }
-        : (memo as { gesture: string; start: Place });
-    onDrag(initial, xy, held.gesture, held.start);
-    return held;
-  }, POINTER_DRAG);
   return (
     <div
-      {...bind()}
       aria-label={label}
       role="button"
+      data-handle={kind}
       style={{
         position: 'absolute',
         left: at.x - TOUCH / 2,
@@ -115,14 +80,14 @@ function Handle({ at, label, round, place, onDrag }: HandleProps) {
         alignItems: 'center',
         justifyContent: 'center',
         touchAction: 'none',
-        cursor: round ? 'grab' : 'nwse-resize',
+        cursor: kind === 'turn' ? 'grab' : 'nwse-resize',
       }}
     >
       <div
         style={{
           width: 12,
           height: 12,
-          borderRadius: round ? 8 : 3,
+          borderRadius: kind === 'turn' ? 8 : 3,
           background: '#ffffff',
           border: `2px solid ${tokens.plum}`,
           pointerEvents: 'none',

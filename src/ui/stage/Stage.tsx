@@ -3,11 +3,12 @@ import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { useGesture } from '@use-gesture/react';
 import type { Place } from '@/core/document';
 import { handleChange, movedPlace, snapBox, snapLines, turnedPlace } from '@/core/place';
-import { boxAround, quadHolds, type Point, type Quad } from '@/core/scene';
+import { boxAround, boxCentre, quadHolds, type Box, type Point, type Quad } from '@/core/scene';
 import { newGesture, POINTER_DRAG } from '../gesture';
-import { useTokens } from '../theme';
+import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
-import { Selection, Stitch } from './Selection';
+import { ReachContext } from './reach';
+import { handleAt, Selection, Stitch, type HandleKind } from './Selection';
 import { useCanvas } from './useCanvas';
 
 /** Something on the stage that can be chosen and placed. */
@@ -43,6 +44,8 @@ const SNAP_REACH = 6;
 
 interface Grip {
   readonly thing: StageThing;
+  /** Left out where the thing itself is dragged. */
+  readonly handle?: HandleKind;
   readonly quad: Quad;
   readonly gesture: string;
 }
@@ -58,7 +61,14 @@ export function Stage(props: StageProps) {
     y: null,
   });
   const surface = useRef<HTMLDivElement>(null);
-  const fit = Math.min(room.width / width, room.height / height) || 0;
+  const [reach, setReach] = useState<Box | null>(null);
+  const seen = reach ?? { left: 0, top: 0, right: width, bottom: height };
+  const fit =
+    Math.min(room.width / (seen.right - seen.left), room.height / (seen.bottom - seen.top)) || 0;
+  const off = {
+    x: ((width - seen.left - seen.right) / 2) * fit,
+    y: ((height - seen.top - seen.bottom) / 2) * fit,
+  };
   const shown = { width: Math.floor(width * fit), height: Math.floor(height * fit) };
   useCanvas(surface, props, shown);
 
@@ -86,6 +96,16 @@ export function Stage(props: StageProps) {
     onPlace(grip.thing.id, movedPlace(grip.thing.place, offset.x, offset.y), grip.gesture);
   };
 
+  const pull = ({ thing, handle, gesture }: Grip, from: Point, to: Point) => {
+    const { factor, degrees } = handleChange(thing.pivot, from, to);
+    const turning = handle === 'turn';
+    onPlace(
+      thing.id,
+      turnedPlace(thing.place, turning ? 1 : factor, turning ? degrees : 0),
+      gesture,
+    );
+  };
+
   const bind = useGesture(
     {
       onDrag: ({
@@ -102,21 +122,27 @@ export function Stage(props: StageProps) {
       }) => {
         if (pinching) return cancel();
         if (tap) {
+          if (handleAt(event.target)) return undefined;
           const point = toDocument(xy);
           onSelect(thingAt(point)?.id ?? null, event.shiftKey);
           return undefined;
         }
         let grip = memo as Grip | null | undefined;
-        if (first || grip === undefined) {
+        const handle = first ? handleAt(event.target) : null;
+        if (handle) {
+          const taken = gripOf(chosen);
+          grip = taken && { ...taken, handle };
+        } else if (first || grip === undefined) {
           const start = toDocument(initial);
           const held = things.find(
             (thing) =>
-              isChosen(thing) && quads.has(thing.id) && quadHolds(quads.get(thing.id)!, start),
+              isChosen(thing) && quads.has(thing.id) && isHeld(quads.get(thing.id)!, start, fit),
           );
           grip = gripOf(held ?? thingAt(start));
           if (grip && !held) onSelect(grip.thing.id, false);
         }
-        if (grip) drag(grip, mx / fit, my / fit);
+        if (grip?.handle) pull(grip, toDocument(initial), toDocument(xy));
+        else if (grip) drag(grip, mx / fit, my / fit);
         if (last) setSnapped({ x: null, y: null });
         return grip;
       },
@@ -157,10 +183,11 @@ export function Stage(props: StageProps) {
           ...surfaceStyle,
           width: shown.width,
           height: shown.height,
+          transform: `translate(${off.x}px, ${off.y}px)`,
         }}
       >
         <div data-stage-canvas="" style={fill} />
-        {props.children}
+        <ReachContext value={{ fit, reach, setReach }}>{props.children}</ReachContext>
         <SnapMarks snapped={snapped} fit={fit} />
         {things
           .filter((thing) => isChosen(thing) && thing !== chosen && quads.has(thing.id))
@@ -168,25 +195,7 @@ export function Stage(props: StageProps) {
             <Stitch key={thing.id} quad={quads.get(thing.id)!} fit={fit} />
           ))}
         {chosen && quads.has(chosen.id) ? (
-          <Selection
-            name={chosen.name}
-            quad={quads.get(chosen.id)!}
-            fit={fit}
-            shown={shown}
-            onHandle={(from, to, turning, gesture, start) => {
-              const { factor, degrees } = handleChange(
-                chosen.pivot,
-                toDocument(from),
-                toDocument(to),
-              );
-              onPlace(
-                chosen.id,
-                turnedPlace(start, turning ? 1 : factor, turning ? degrees : 0),
-                gesture,
-              );
-            }}
-            place={chosen.place}
-          />
+          <Selection name={chosen.name} quad={quads.get(chosen.id)!} fit={fit} shown={shown} />
         ) : null}
         {props.problem ? (
           <View style={[styles.problem, { backgroundColor: tokens.rustSoft }]} role="alert">
@@ -196,6 +205,13 @@ export function Stage(props: StageProps) {
       </div>
     </View>
   );
+}
+
+/** Whether a finger at a point takes hold of a thing: of a small one, at a thumb's breadth of its middle. */
+function isHeld(quad: Quad, at: Point, fit: number): boolean {
+  const middle = boxCentre(boxAround(quad));
+  const near = Math.hypot(at.x - middle.x, at.y - middle.y) * fit <= TOUCH / 2;
+  return near || quadHolds(quad, at);
 }
 
 const NUDGES: Readonly<Record<string, readonly [number, number]>> = {

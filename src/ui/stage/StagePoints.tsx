@@ -1,9 +1,10 @@
 import { useDrag } from '@use-gesture/react';
-import { useRef, type RefObject } from 'react';
+import { useContext, useRef, useState, type RefObject } from 'react';
 import Svg, { Path } from 'react-native-svg';
-import type { Point } from '@/core/scene';
+import type { Box, Point } from '@/core/scene';
 import { newGesture, POINTER_DRAG } from '../gesture';
-import { useTokens } from '../theme';
+import { TOUCH, useTokens } from '../theme';
+import { ReachContext, useReach } from './reach';
 
 /** A point on the stage that can be dragged; positions are document pixels. */
 export interface StagePoint {
@@ -12,6 +13,8 @@ export interface StagePoint {
   readonly at: Point;
   /** A small round one for handles, else a square. */
   readonly handle?: boolean;
+  /** The point that it is a handle of, which it must not cover. */
+  readonly of?: Point;
   readonly chosen?: boolean;
 }
 
@@ -28,6 +31,16 @@ interface StagePointsProps {
 export function StagePoints({ canvas, points, line, onDrag, onChoose }: StagePointsProps) {
   const tokens = useTokens();
   const cover = useRef<HTMLDivElement>(null);
+  const [dragged, setDragged] = useState(false);
+  const fit = useContext(ReachContext).fit;
+  const shown = points.map((point) => ({ ...point, seen: seenAt(point, fit) }));
+  const places = shown.map(({ seen }) => seen);
+  const reach = useReach(places, canvas, dragged) ?? {
+    left: 0,
+    top: 0,
+    right: canvas.width,
+    bottom: canvas.height,
+  };
   return (
     <div ref={cover} style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}>
       <Svg
@@ -52,12 +65,14 @@ export function StagePoints({ canvas, points, line, onDrag, onChoose }: StagePoi
           vectorEffect="non-scaling-stroke"
         />
       </Svg>
-      {points.map((point) => (
+      {shown.map((point) => (
         <DragPoint
           key={point.id}
           point={point}
           canvas={canvas}
           cover={cover}
+          reach={reach}
+          onHold={setDragged}
           onDrag={(to, gesture) => onDrag(point.id, to, gesture)}
           onChoose={() => onChoose?.(point.id)}
         />
@@ -67,34 +82,47 @@ export function StagePoints({ canvas, points, line, onDrag, onChoose }: StagePoi
 }
 
 interface DragPointProps {
-  readonly point: StagePoint;
+  readonly point: StagePoint & { readonly seen: Point };
   readonly canvas: StagePointsProps['canvas'];
   readonly cover: RefObject<HTMLDivElement | null>;
+  /** What the stage shows, in document pixels. */
+  readonly reach: Box;
+  readonly onHold: (held: boolean) => void;
   readonly onDrag: (to: Point, gesture: string) => void;
   readonly onChoose: () => void;
 }
 
-const TOUCH = 44;
-
-/** How near to the canvas's edge the middle of a point is kept; one beyond it waits there. */
+/** How near to the edge of what is shown the middle of a point is kept; one beyond it waits there. */
 const EDGE = 8;
 
-/** A share of the canvas's side as where the touch area begins, never out of reach. */
-const reachable = (share: number): string =>
-  `clamp(${EDGE - TOUCH / 2}px, calc(${share * 100}% - ${TOUCH / 2}px), calc(100% - ${EDGE + TOUCH / 2}px))`;
+/** A place along a side of the canvas as where the touch area begins, never out of reach. */
+function reachable(place: number, from: number, to: number, side: number): string {
+  const at = (place: number, pixels: number) =>
+    `calc(${(place / side) * 100}% + ${pixels - TOUCH / 2}px)`;
+  return `clamp(${at(from, EDGE)}, ${at(place, 0)}, ${at(to, -EDGE)})`;
+}
 
-const isBeyond = ({ x, y }: Point, { width, height }: StagePointsProps['canvas']): boolean =>
-  x < 0 || y < 0 || x > width || y > height;
+/** A handle near its point stands off it by a thumb's breadth, in the same direction. */
+function seenAt({ at, of }: StagePoint, fit: number): Point {
+  if (!of) return at;
+  const far = Math.hypot(at.x - of.x, at.y - of.y);
+  const least = TOUCH / Math.max(fit, 1e-6);
+  if (far >= least || far === 0) return at;
+  const grown = least / far;
+  return { x: of.x + (at.x - of.x) * grown, y: of.y + (at.y - of.y) * grown };
+}
 
-function DragPoint({ point, canvas, cover, onDrag, onChoose }: DragPointProps) {
+function DragPoint({ point, canvas, cover, reach, ...told }: DragPointProps) {
+  const { onHold, onDrag, onChoose } = told;
   const tokens = useTokens();
-  const bind = useDrag(({ event, first, tap, xy, initial, memo }) => {
+  const bind = useDrag(({ event, first, last, tap, xy, initial, memo }) => {
     event.stopPropagation();
     const held =
       first || !memo
         ? { gesture: newGesture(), start: point.at }
         : (memo as { gesture: string; start: Point });
     if (first) onChoose();
+    onHold(!last);
     const scale = cover.current!.getBoundingClientRect().width / canvas.width;
     if (!tap) {
       const dx = (xy[0] - initial[0]) / scale;
@@ -113,8 +141,8 @@ function DragPoint({ point, canvas, cover, onDrag, onChoose }: DragPointProps) {
       aria-label={point.label}
       style={{
         position: 'absolute',
-        left: reachable(point.at.x / canvas.width),
-        top: reachable(point.at.y / canvas.height),
+        left: reachable(point.seen.x, reach.left, reach.right, canvas.width),
+        top: reachable(point.seen.y, reach.top, reach.bottom, canvas.height),
         width: TOUCH,
         height: TOUCH,
         display: 'flex',
@@ -131,7 +159,7 @@ function DragPoint({ point, canvas, cover, onDrag, onChoose }: DragPointProps) {
           height: size,
           borderRadius: point.handle ? size : 3,
           background: point.chosen ? tokens.moon : '#ffffff',
-          border: `2px ${isBeyond(point.at, canvas) ? 'dotted' : 'solid'} ${tokens.plum}`,
+          border: `2px solid ${tokens.plum}`,
           pointerEvents: 'none',
         }}
       />

@@ -66,6 +66,6 @@ const handlesOf = ({ x, y, inX, inY, outX, outY }: PathPoint): readonly StagePoi
     { id: 'handle out', label: 'Handle after the point', at: { x: x + outX, y: y + outY } },
   ]
     .filter(({ at }) => at.x !== x || at.y !== y)
-    .map((entry) => ({ ...entry, handle: true }));
+    .map((entry) => ({ ...entry, handle: true, of: { x, y } }));
 
 const lineTo = (from: Point, to: Point): string => `M${from.x} ${from.y}L${to.x} ${to.y}`;

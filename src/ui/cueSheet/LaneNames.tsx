@@ -1,0 +1,137 @@
+import { useDrag } from '@use-gesture/react';
+import { useRef, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Icon } from 'react-native-paper';
+import { POINTER_DRAG } from '../gesture';
+import { TOUCH, useTokens } from '../theme';
+import { Words } from '../Words';
+import { ROW, type Lane } from './types';
+
+interface LaneNamesProps {
+  readonly lanes: readonly Lane[];
+  readonly selected: readonly string[];
+  /** `more` adds to what is chosen already. */
+  readonly onSelect: (id: string, more: boolean) => void;
+  /** Puts a lane right above another one; null is the foot of the list. */
+  readonly onDrop?: (id: string, below: string | null) => void;
+  readonly onOpen?: (id: string) => void;
+}
+
+/** The lanes' names; dragged by their signs they change the stack. */
+export function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: LaneNamesProps) {
+  const tokens = useTokens();
+  const list = useRef<HTMLDivElement>(null);
+  const [drop, setDrop] = useState<number | null>(null);
+  const gapAt = (y: number) => {
+    const top = list.current!.getBoundingClientRect().top;
+    return Math.min(lanes.length, Math.max(0, Math.round((y - top) / ROW)));
+  };
+  const finish = (id: string, gap: number) => {
+    setDrop(null);
+    const from = lanes.findIndex((lane) => lane.id === id);
+    // On either side of itself it stays where it is.
+    if (gap !== from && gap !== from + 1) onDrop?.(id, lanes[gap]?.id ?? null);
+  };
+  return (
+    <div ref={list} style={{ position: 'relative' }}>
+      {lanes.map((lane) => (
+        <LaneName
+          key={lane.id}
+          lane={lane}
+          selected={selected.includes(lane.id)}
+          onSelect={(more) => onSelect(lane.id, more)}
+          onOpen={onOpen && lane.open !== null ? () => onOpen(lane.id) : undefined}
+          onDrag={onDrop && ((y, last) => (last ? finish(lane.id, gapAt(y)) : setDrop(gapAt(y))))}
+        />
+      ))}
+      {drop === null ? null : (
+        <View style={[styles.drop, { top: drop * ROW - 1, backgroundColor: tokens.moon }]} />
+      )}
+    </div>
+  );
+}
+
+interface LaneNameProps {
+  readonly lane: Lane;
+  readonly selected: boolean;
+  readonly onSelect: (more: boolean) => void;
+  readonly onOpen?: () => void;
+  readonly onDrag?: (y: number, last: boolean) => void;
+}
+
+function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
+  const tokens = useTokens();
+  const bind = useDrag(
+    ({ tap, last, xy: [, y], event }) => {
+      if (tap) onSelect('shiftKey' in event && event.shiftKey);
+      else onDrag?.(y, last);
+    },
+    { ...POINTER_DRAG, filterTaps: true, axis: 'y' },
+  );
+  return (
+    <View
+      style={[
+        styles.name,
+        { borderColor: tokens.line, paddingLeft: lane.depth * 12 },
+        selected && { backgroundColor: tokens.moonSoft },
+      ]}
+    >
+      <div {...bind()} aria-label={`Move ${lane.name} in the stack`} role="button" style={grip}>
+        <Icon source={lane.icon} size={16} color={tokens.ink} />
+      </div>
+      <Pressable
+        role="button"
+        aria-label={`Choose ${lane.name}`}
+        aria-pressed={selected}
+        onPress={({ nativeEvent }) =>
+          onSelect((nativeEvent as unknown as MouseEvent).shiftKey === true)
+        }
+        style={styles.choose}
+      >
+        <Words kind="small" lines={1} style={[styles.flex, lane.hidden && styles.faint]}>
+          {lane.name}
+        </Words>
+        {lane.locked ? <Icon source="lock-outline" size={14} color={tokens.softInk} /> : null}
+      </Pressable>
+      {onOpen ? (
+        <Pressable
+          role="button"
+          aria-label={`${lane.open ? 'Close' : 'Open'} ${lane.name}`}
+          aria-expanded={lane.open ?? false}
+          onPress={onOpen}
+          style={styles.open}
+        >
+          <Icon
+            source={lane.open ? 'chevron-up' : 'chevron-down'}
+            size={18}
+            color={tokens.softInk}
+          />
+        </Pressable>
+      ) : null}
+    </View>
+  );
+}
+
+const grip = {
+  width: TOUCH,
+  height: ROW,
+  display: 'flex',
+  alignItems: 'center',
+  justifyContent: 'center',
+  touchAction: 'none',
+  cursor: 'grab',
+} as const;
+
+const styles = StyleSheet.create({
+  name: {
+    height: ROW,
+    flexDirection: 'row',
+    alignItems: 'center',
+    borderBottomWidth: 1,
+  },
+  choose: { flex: 1, minWidth: 0, height: ROW, flexDirection: 'row', alignItems: 'center', gap: 4 },
+  open: { width: TOUCH, height: ROW, alignItems: 'center', justifyContent: 'center' },
+  drop: { position: 'absolute', left: 0, right: 0, height: 3 },
+  flex: { flex: 1 },
+  faint: { opacity: 0.5, textDecorationLine: 'line-through' },
+});

@@ -1,0 +1,86 @@
+import type { Locator, Page } from '@playwright/test';
+
+export interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Steps of a moving finger. */
+const STEPS = 8;
+
+/** Fingers on the screen, all at once, each from a place to another; nothing but touch is sent. */
+export async function fingers(
+  page: Page,
+  from: readonly Spot[],
+  to: readonly Spot[],
+): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Spot[]) =>
+    client.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: points.map(({ x, y }, id) => ({ x, y, id })),
+    });
+  await send('touchStart', from);
+  for (let step = 1; step <= STEPS; step++) {
+    const between = from.map(({ x, y }, i) => ({
+      x: x + ((to[i].x - x) * step) / STEPS,
+      y: y + ((to[i].y - y) * step) / STEPS,
+    }));
+    await send('touchMove', between);
+    await page.waitForTimeout(16);
+  }
+  await send('touchEnd', []);
+  await client.detach();
+}
+
+export const finger = (page: Page, from: Spot, to: Spot): Promise<void> =>
+  fingers(page, [from], [to]);
+
+export async function middleOf(control: Locator): Promise<Spot> {
+  const box = (await control.boundingBox())!;
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+}
+
+/** What stands in the way of a finger on the middle of a control; null where nothing does. */
+export function covering(control: Locator): Promise<string | null> {
+  return control.evaluate((element) => {
+    const { left, top, width, height } = element.getBoundingClientRect();
+    const [x, y] = [left + width / 2, top + height / 2];
+    if (x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) return 'it is off the screen';
+    const met = document.elementFromPoint(x, y);
+    if (met && (element.contains(met) || met.contains(element))) return null;
+    return met?.closest('[aria-label]')?.getAttribute('aria-label') ?? met?.className ?? 'nothing';
+  });
+}
+
+const CONTROLS = [
+  'button',
+  'tab',
+  'radio',
+  'link',
+  'menuitem',
+  'switch',
+  'checkbox',
+  'slider',
+  'spinbutton',
+];
+
+/** Everything touched that is under 44 pixels, or that runs off the side; with its size. */
+export function smallControls(page: Page): Promise<string[]> {
+  return page.evaluate((roles) => {
+    const all = document.querySelectorAll<HTMLElement>(
+      [...roles.map((role) => `[role=${role}]`), 'button', 'input', 'textarea', 'a'].join(','),
+    );
+    return [...all].flatMap((control) => {
+      if (!control.checkVisibility()) return [];
+      const { width, height } = control.getBoundingClientRect();
+      // A part of another control is touched by way of that one.
+      if (width === 0 || control.parentElement?.closest('[role=switch],[role=radio],label'))
+        return [];
+      if (control instanceof HTMLInputElement && control.type === 'file') return [];
+      if (Math.round(height) >= 44 && Math.round(width) >= 44) return [];
+      const name = control.getAttribute('aria-label') ?? control.textContent;
+      return [`${name} ${Math.round(width)}×${Math.round(height)}`];
+    });
+  }, CONTROLS);
+}
