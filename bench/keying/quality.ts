@@ -131,7 +131,7 @@ export function benchKeyQuality(): void {
       );
       const picture = repaired(file);
       const key = findKey([{ data: picture, width: WIDTH, height: HEIGHT }]);
-      if (!key) throw new Error(`No key was found for ${scene.name}.`);
+      if (key?.kind !== 'chroma') throw new Error(`No colour was found for ${scene.name}.`);
       keyPicture(picture, WIDTH, HEIGHT, key);
       const psnr = psnrOverGrey(scene.rgba, picture);
       const best = bestOfFfmpeg(file, scene);

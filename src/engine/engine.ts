@@ -6,6 +6,8 @@ import type {
   Footage,
   KeySettings,
   Kit,
+  LumaKey,
+  Media,
   Read,
   Overlay,
   PlannedOverlay,
@@ -167,7 +169,7 @@ export const engine = {
     x: number,
     y: number,
   ): Promise<Picked> => bench().pickColour(bundle, layer, frame, x, y),
-  findKey: (footage: Footage): Promise<ChromaKey> => bench().findKey(footage),
+  findKey: (footage: Footage): Promise<ChromaKey | LumaKey> => bench().findKey(footage),
   measureKey: (
     footage: Footage,
     key: KeySettings,
@@ -175,6 +177,8 @@ export const engine = {
     signal: AbortSignal,
   ): Promise<KeyFigures> => bench().measureKey(footage, key, seconds, signal),
   measureSound: (footage: Footage): Promise<MeasuredSound> => bench().measureSound(footage),
+  hasSound: (media: Media): Promise<boolean> => bench().hasSound(media),
+  isHeard: (bundle: Bundle): Promise<boolean> => bench().isHeard(bundle),
   mixSound: (bundle: Bundle, from: number, to: number): Promise<Stereo> =>
     listener().mixSound(bundle, from, to),
   findEvent: (

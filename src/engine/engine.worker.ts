@@ -11,6 +11,7 @@ import { tryFormat } from './send/tryFormat';
 import { serverHealth } from './server';
 import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
+import { hasSound, isHeard } from './sound/hasSound';
 import { measureSound } from './sound/measureSound';
 import { mixSound } from './sound/live';
 import { importCopy } from './readableCopy';
@@ -54,6 +55,8 @@ const api = {
   findQuiet,
   recoverAlpha,
   measureSound,
+  hasSound,
+  isHeard,
   mixSound,
   splitLayer,
   drawWords,

@@ -1,5 +1,5 @@
 import { parseHex } from '@/core/colour';
-import type { ChromaKey, Footage, KeySettings } from '@/core/document';
+import type { ChromaKey, Footage, KeySettings, LumaKey } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { findKey as findKeyIn, type KeyFrame } from '@/core/matte/findKey';
 import { hueChannels } from '@/core/matte/keyConstants';
@@ -23,15 +23,15 @@ export interface KeyFigures {
 }
 
 /**
- * A chroma key that suits all of a clip or still.
- * @throws MoonError 'not-found' where its backdrop has no colour of its own
+ * A key that suits all of a clip or still.
+ * @throws MoonError 'not-found' where its backdrop has no colour and is neither black nor white
  */
-export async function findKey(footage: Footage): Promise<ChromaKey> {
+export async function findKey(footage: Footage): Promise<ChromaKey | LumaKey> {
   const key = findKeyIn(await framesOf(footage, spread(footage, FOUND_IN)));
   if (key) return key;
   throw new MoonError(
     'not-found',
-    'Its backdrop has no colour of its own. Take out black or white instead, or pick a colour.',
+    'Its backdrop is a grey that is neither black nor white, so it cannot be told from the rest. Pick a colour, or draw a mask round what stays.',
   );
 }
 

@@ -25,8 +25,8 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     <PaperProvider theme={theme}>
       <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
         <Banner />
-        <DropFiles>{children}</DropFiles>
         <BusyWork />
+        <DropFiles>{children}</DropFiles>
         <Notices />
         <UnreadableFiles />
       </View>

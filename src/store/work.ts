@@ -31,6 +31,8 @@ export const work = {
   findKey: engine.findKey,
   measureKey: engine.measureKey,
   measureSound: engine.measureSound,
+  hasSound: engine.hasSound,
+  isHeard: engine.isHeard,
   findEvent: engine.findEvent,
   findLoop: engine.findLoop,
   artworkBox: engine.artworkBox,

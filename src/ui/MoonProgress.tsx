@@ -14,28 +14,38 @@ interface MoonProgressProps {
   /** `performance.now()` when this work began. */
   readonly startedAt: number;
   readonly onStop: () => void;
+  /** In one low row. */
+  readonly small?: boolean;
+  /** Leads to where it was begun. */
+  readonly onShow?: () => void;
 }
 
 /** Long work: a filling moon, what it is doing, how long it will still take, and Stop. */
-export function MoonProgress({ doing, done, total, unit, startedAt, onStop }: MoonProgressProps) {
+export function MoonProgress(props: MoonProgressProps) {
+  const { doing, done, total, unit, startedAt, onStop, small, onShow } = props;
   const tokens = useTokens();
   const share = total > 0 ? done / total : 0;
   return (
-    <View
-      role="progressbar"
-      aria-label={doing}
-      aria-valuenow={Math.round(share * 100)}
-      aria-valuemin={0}
-      aria-valuemax={100}
-      style={[styles.card, { backgroundColor: tokens.moonSoft }]}
-    >
-      <Moon phase={share} size={40} />
-      <View style={styles.words}>
-        <Words kind="strong">{doing}</Words>
-        <Words kind="small" soft>
-          {`${total > 0 ? `${done} of ${[total, unit].filter(Boolean).join(' ')} · ` : ''}${timeLeft(share, startedAt)}`}
-        </Words>
+    <View style={[styles.card, small && styles.small, { backgroundColor: tokens.moonSoft }]}>
+      <View
+        role="progressbar"
+        aria-label={doing}
+        aria-valuenow={Math.round(share * 100)}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        style={styles.telling}
+      >
+        <Moon phase={share} size={small ? 24 : 40} />
+        <View style={styles.words}>
+          <Words kind="strong" lines={small ? 1 : undefined}>
+            {doing}
+          </Words>
+          <Words kind="small" soft lines={small ? 1 : undefined}>
+            {`${total > 0 ? `${done} of ${[total, unit].filter(Boolean).join(' ')} · ` : ''}${timeLeft(share, startedAt)}`}
+          </Words>
+        </View>
       </View>
+      {onShow ? <Action label="Show" onPress={onShow} /> : null}
       <Action label="Stop" onPress={onStop} />
     </View>
   );
@@ -59,5 +69,7 @@ const styles = StyleSheet.create({
     padding: 12,
     borderRadius: RADIUS.card,
   },
-  words: { flex: 1 },
+  small: { paddingVertical: 4, gap: 6 },
+  telling: { flex: 1, minWidth: 0, flexDirection: 'row', alignItems: 'center', gap: 12 },
+  words: { flex: 1, minWidth: 0 },
 });

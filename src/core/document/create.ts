@@ -264,11 +264,13 @@ function firstPath(phase: Phase): readonly PathPoint[] {
   return [home, point(500, phase === 'leave' ? -500 : -200, 60, -200)];
 }
 
-/** Footage that fills a landing's canvas for its whole length, and cannot be grasped by mistake. */
+/** Footage that fills a landing's canvas for its whole length, heard, and not grasped by mistake. */
 export function createBase(id: string, landing: Landing, footage: Footage): FootageLayer {
   const { width, height } = landing;
   const layer = { ...createFootageLayer(id, landing, footage), locked: true, width, height };
-  return layer.kind === 'clip' ? { ...layer, time: { ...WHOLE_CLIP, after: 'hold' } } : layer;
+  return layer.kind === 'clip'
+    ? { ...layer, time: { ...WHOLE_CLIP, after: 'hold' }, sound: PLAIN_SOUND }
+    : layer;
 }
 
 /**

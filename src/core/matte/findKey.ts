@@ -1,6 +1,6 @@
-import { chroma, toHex, type Rgb } from '../colour';
-import { DEFAULT_KEY } from '../document/createKey';
-import type { ChromaKey } from '../document/layers';
+import { chroma, luma, toHex, type Rgb } from '../colour';
+import { DEFAULT_KEY, PLAIN_MATTE } from '../document/createKey';
+import type { ChromaKey, LumaKey } from '../document/layers';
 
 /** Pixels as they came: straight RGBA. */
 export interface KeyFrame {
@@ -35,21 +35,80 @@ const PROMINENT = 4;
 /** Where no artwork is solid, this share of its pixels lies nearer than what counts as solid. */
 const NEARER = 0.98;
 
+/** Luma below which a backdrop without colour is black, and from which on it is white. */
+const BLACK = 0.35;
+const WHITE = 0.6;
+
+/** A backdrop's luma strays up to where fewer pixels than this share of its commonest are found. */
+const RARE = 0.01;
+
+/** Least way, in luma, from the backdrop to what is solid. */
+const LEAST_RAMP = 0.1;
+
 /**
- * Finds a chroma key by itself: the colour from what is commonest along the border, or in all of
- * the picture; the tolerance from how far the backdrop strays; the softness from where, beyond the
- * valley of mixed edges, solid artwork begins.
+ * Finds a key by itself: by colour, or by light where the backdrop is black or white.
  * @param frames of one clip, spread over it, all of one size
- * @returns null where the backdrop has no colour of its own
+ * @returns null where the backdrop has no colour of its own and is neither black nor white
  */
-export function findKey(frames: readonly KeyFrame[]): ChromaKey | null {
+export function findKey(frames: readonly KeyFrame[]): ChromaKey | LumaKey | null {
   const ground = groundColour(frames);
+  return Math.hypot(...chroma(...ground)) < LEAST_CHROMA
+    ? lumaKey(frames, ground)
+    : chromaKey(frames, ground);
+}
+
+/**
+ * By light: from how far the backdrop's luma strays, as paper and its shadows do, to where solid artwork
+ * begins.
+ */
+function lumaKey(frames: readonly KeyFrame[], ground: Rgb): LumaKey | null {
+  const light = luma(...ground);
+  if (light > BLACK && light < WHITE) return null;
+  const backdrop = light < WHITE ? 'black' : 'white';
+  const histogram = lumaDistances(frames, backdrop);
+  const from = strayOfLuma(histogram);
+  const to = Math.max(from + LEAST_RAMP, solidFrom(histogram, from, LEAST_RAMP));
+  return {
+    ...PLAIN_MATTE,
+    kind: 'luma',
+    backdrop,
+    from: rounded(from),
+    to: rounded(Math.min(1, to)),
+  };
+}
+
+/** How many pixels lie how far from black or white. */
+function lumaDistances(frames: readonly KeyFrame[], backdrop: LumaKey['backdrop']): Float64Array {
+  const histogram = new Float64Array(Math.round(1 / BIN) + 1);
+  for (const { data } of frames) {
+    for (let at = 0; at < data.length; at += 4) {
+      const light = luma(data[at], data[at + 1], data[at + 2]);
+      histogram[Math.round((backdrop === 'black' ? light : 1 - light) / BIN)]++;
+    }
+  }
+  return histogram;
+}
+
+/** Where, beyond the commonest distance, hardly any pixels are the backdrop's. */
+function strayOfLuma(histogram: Float64Array): number {
+  const dense = smoothed(histogram);
+  const commonest = dense.subarray(0, Math.round(dense.length / 2));
+  let bin = commonest.indexOf(Math.max(...commonest));
+  const rare = dense[bin] * RARE;
+  while (bin < dense.length - 1 && dense[bin] > rare) bin++;
+  return bin * BIN;
+}
+
+/**
+ * By colour: the tolerance from how far the backdrop strays; the softness from where, beyond the valley
+ * of mixed edges, solid artwork begins.
+ */
+function chromaKey(frames: readonly KeyFrame[], ground: Rgb): ChromaKey {
   const [cb, cr] = chroma(...ground);
   const magnitude = Math.hypot(cb, cr);
-  if (magnitude < LEAST_CHROMA) return null;
   const histogram = distances(frames, cb, cr, magnitude);
   const tolerance = strayOf(histogram);
-  const solid = solidFrom(histogram, tolerance);
+  const solid = solidFrom(histogram, tolerance, NEAR);
   return {
     ...DEFAULT_KEY,
     colour: toHex(ground),
@@ -134,9 +193,9 @@ function quantile(counts: Float64Array, share: number): number {
   return Math.max(0, at);
 }
 
-/** Where the nearest solid artwork beyond the valley of mixed edges begins. */
-function solidFrom(histogram: Float64Array, tolerance: number): number {
-  const from = Math.ceil((tolerance + NEAR) / BIN);
+/** Where, by at least some way, the nearest solid artwork beyond the valley of mixed edges begins. */
+function solidFrom(histogram: Float64Array, tolerance: number, beyond: number): number {
+  const from = Math.ceil((tolerance + beyond) / BIN);
   const dense = smoothed(histogram);
   let least = Infinity;
   for (let bin = from; bin < dense.length; bin++) {

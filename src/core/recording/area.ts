@@ -59,35 +59,65 @@ function changingPixels(frames: readonly FramePixels[]): Uint8Array {
   return changing;
 }
 
-/** Share of the changing pixels that may lie outside on each side: specks of an encoder. */
-const OUTSIDE = 0.005;
-
-/** The box that nearly all marked pixels lie in; null where too few are marked to tell. */
-function boxOfMost(mask: Uint8Array, width: number, height: number): Box | null {
-  const columns = new Uint32Array(width);
-  const rows = new Uint32Array(height);
-  let total = 0;
-  for (let i = 0; i < mask.length; i++) {
-    if (!mask[i]) continue;
-    columns[i % width]++;
-    rows[Math.floor(i / width)]++;
-    total++;
-  }
-  if (total < FEWEST) return null;
-  const [left, right] = spanOfMost(columns, total);
-  const [top, bottom] = spanOfMost(rows, total);
-  return { left, top, right, bottom };
-}
+/** Pixels across a cell, and changing pixels by which one is drawn on: fewer are an encoder's specks. */
+const CELL = 8;
+const SPECKS_OF_A_CELL = 3;
 
 /** Fewer changing pixels than this are no drawing. */
 const FEWEST = 60;
 
-function spanOfMost(counts: Uint32Array, total: number): readonly [number, number] {
-  const allowed = total * OUTSIDE;
-  let [from, to] = [0, counts.length];
-  for (let sum = 0; from < to && (sum += counts[from]) <= allowed;) from++;
-  for (let sum = 0; to > from && (sum += counts[to - 1]) <= allowed;) to--;
-  return [from, to];
+/**
+ * The box of what changes most in one place; null where too little changes to tell. A clock in a
+ * recorder's bar changes too, away from the drawing and less.
+ */
+function boxOfMost(changing: Uint8Array, width: number, height: number): Box | null {
+  const across = Math.ceil(width / CELL);
+  const counts = new Uint32Array(across * Math.ceil(height / CELL));
+  const cellOf = (i: number) =>
+    Math.floor(Math.floor(i / width) / CELL) * across + Math.floor((i % width) / CELL);
+  changing.forEach((changes, i) => (counts[cellOf(i)] += changes));
+  const [most] = patches(counts, across).sort((a, b) => b.changes - a.changes);
+  if (!most || most.changes < FEWEST) return null;
+  const cells = new Set(most.cells);
+  const box = { left: width, top: height, right: 0, bottom: 0 };
+  changing.forEach((changes, i) => {
+    if (!changes || !cells.has(cellOf(i))) return;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    box.left = Math.min(box.left, x);
+    box.top = Math.min(box.top, y);
+    box.right = Math.max(box.right, x + 1);
+    box.bottom = Math.max(box.bottom, y + 1);
+  });
+  return box;
+}
+
+interface Patch {
+  readonly cells: readonly number[];
+  readonly changes: number;
+}
+
+/** Cells that are drawn on, by those that touch each other. */
+function patches(counts: Uint32Array, across: number): Patch[] {
+  const open = new Set<number>();
+  counts.forEach((count, cell) => count >= SPECKS_OF_A_CELL && open.add(cell));
+  const found: Patch[] = [];
+  for (const first of open) {
+    const cells = [first];
+    open.delete(first);
+    for (let at = 0; at < cells.length; at++) {
+      for (const next of touching(cells[at], across)) {
+        if (open.delete(next)) cells.push(next);
+      }
+    }
+    found.push({ cells, changes: cells.reduce((sum, cell) => sum + counts[cell], 0) });
+  }
+  return found;
+}
+
+function touching(cell: number, across: number): readonly number[] {
+  const column = cell % across;
+  const beside = [-1, 0, 1].filter((by) => column + by >= 0 && column + by < across);
+  return [-across, 0, across].flatMap((row) => beside.map((by) => cell + row + by));
 }
 
 const middle = (width: number, height: number): Box => ({

@@ -97,8 +97,22 @@ const seamOf = ({ seam }: Pick<ClipTime, 'seam'>, length: number): number =>
  * The speed at which a clip is over, for the first time, after some seconds.
  * @param seconds without those for which the first frame is held
  */
-export const speedToFit = (time: ClipTime, duration: number, seconds: number): number =>
+const speedToFit = (time: ClipTime, duration: number, seconds: number): number =>
   Math.min(100, Math.max(0.01, keptSeconds(time, duration) / Math.max(0.001, seconds)));
+
+/**
+ * A clip's time once it is over after some seconds; one that would start again for good then holds its
+ * last frame, which is what it is fitted for.
+ * @param seconds without those for which the first frame is held
+ */
+export function fittedTo(time: ClipTime, duration: number, seconds: number): ClipTime {
+  const forGood = time.after === 'loop' && time.times === null;
+  return {
+    ...time,
+    speed: speedToFit(time, duration, seconds),
+    after: forGood ? 'hold' : time.after,
+  };
+}
 
 /** The second of the source that is shown once `run` seconds of the kept ones are over. */
 function inSource(ranges: readonly TimeRange[], run: number): number {

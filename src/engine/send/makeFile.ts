@@ -18,6 +18,7 @@ import {
 import type { Box } from '@/core/scene';
 import { Artist } from '../artist';
 import type { Progress } from '../progress';
+import { isHeard } from '../sound/hasSound';
 import { Mixer } from '../sound/mixer';
 import { artworkBounds } from './crop';
 import { FORMAT_WORK } from './formats';
@@ -74,7 +75,7 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
   const { settings } = job;
   if (!isPictures(planned)) return makeLandingTimeline(job, planned, watch);
   const bundle = { ...job.bundle, document: onSentBackdrop(job.bundle.document, settings) };
-  const sound = soundOf(bundle, planned);
+  const sound = await soundOf(bundle, planned);
   const artist = new Artist();
   const { onStage, signal } = watch;
   const progressOf =
@@ -130,10 +131,9 @@ export function targetOf(
 }
 
 /** What is heard with each planned frame; null where nothing is. */
-function soundOf(bundle: Bundle, { format, frames }: PlannedFile) {
-  if (!format.sounds || bundle.document.kind !== 'landing') return null;
+async function soundOf(bundle: Bundle, { format, frames }: PlannedFile) {
+  if (!format.sounds || !(await isHeard(bundle))) return null;
   const mixer = new Mixer(bundle);
-  if (mixer.isSilent) return null;
   const end = frames.at(-1)! + 1;
   return {
     heard: (index: number) => mixer.block(frames[index], frames[index + 1] ?? end),

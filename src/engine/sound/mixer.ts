@@ -15,11 +15,6 @@ export class Mixer {
     this.voices = voicesOf(this.landing, (id) => this.footage(id));
   }
 
-  /** Whether anything can be heard at all. */
-  get isSilent(): boolean {
-    return this.voices.length === 0;
-  }
-
   /** The samples of the frames from `from` to `to` − 1. */
   async block(from: number, to: number): Promise<Stereo> {
     const { rate } = this.landing;

@@ -1,15 +1,15 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { formatById, holdsPictures, isFootage } from '@/core/formats';
 import { rateLabel, secondsLabel } from '@/core/time';
+import { deliver, stopDelivery, useDeliveries, type Past } from '@/store/delivery';
 import { importSent } from '@/store/media';
 import { selectCheckState } from '@/store/selectors';
 import { queuedJobs } from '@/store/sending';
 import { unqueued, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { work, type Delivery, type SendJob, type SendState, type Sent } from '@/store/work';
+import { work, type Delivery, type SendJob, type Sent } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { useWide } from '@/ui/layout';
@@ -17,9 +17,11 @@ import { MoonProgress } from '@/ui/MoonProgress';
 import type { Step } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
+import { doing } from '../shared/doing';
 import { download } from '../shared/files';
 import { Missing } from '../shared/Missing';
 import { useBundle } from '../shared/useBundle';
+import { useFound } from '../shared/useFound';
 import { useLongWork } from '../shared/useLongWork';
 import { useQuietCheck } from '../shared/useQuietCheck';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
@@ -59,12 +61,6 @@ interface SendProps {
   readonly heading: string;
 }
 
-/** A file that was made in this visit, and what it was made of. */
-interface Past {
-  readonly sent: Sent;
-  readonly job: SendJob;
-}
-
 function Send({ bundle, go, heading }: SendProps) {
   const router = useRouter();
   const wide = useWide();
@@ -73,26 +69,23 @@ function Send({ bundle, go, heading }: SendProps) {
   const check = useAppSelector((state) => selectCheckState(state, document.id));
   const sending = useSending(bundle);
   const { settings, change, chosen, offered, receiver } = sending;
-  const [past, setPast] = useState<readonly Past[]>([]);
-  const { state, setState, progress, result, problem, run, stop } = useDelivery();
+  const { underWay, last, past } = useDeliveries();
+  const mine = last?.document === document.id ? last : null;
+  const result = mine?.delivery ?? null;
   const able = offered.filter(({ unable }) => unable === null).map(({ format }) => format.id);
   const trying = useLongWork<TrialOf>();
-  const idle = progress === null && trying.progress === null;
+  const idle = underWay === null && trying.progress === null;
   useQuietCheck(bundle, idle);
   const trials = useFormatTrials(bundle, settings, able, idle);
   const unable = chosen ? chosen.unable : 'Choose a format.';
 
   const send = (jobs: readonly SendJob[], done: () => void) =>
-    void run(async (report, signal) => {
-      const delivery = await work.send(jobs, setState, report, signal);
-      download(delivery.file, delivery.name);
-      setPast((before) => [
-        ...delivery.sentFiles.map((sent) => ({ sent, job: jobs[sent.job] })),
-        ...before,
-      ]);
-      done();
-      return delivery;
-    });
+    void dispatch(
+      deliver(document, jobs, (delivery) => {
+        download(delivery.file, delivery.name);
+        done();
+      }),
+    );
   const sendAll = (queue: readonly Queued[]) =>
     send(dispatch(queuedJobs(queue)), () => dispatch(unqueued(queue.map(({ key }) => key))));
   // Files of earlier sends have made room for the newest ones.
@@ -112,6 +105,9 @@ function Send({ bundle, go, heading }: SendProps) {
         <Words kind="small" soft>
           {describe(document)}
         </Words>
+        {chosen && holdsPictures(chosen.format) ? (
+          <SoundNote bundle={bundle} carries={chosen.format.sounds ?? false} />
+        ) : null}
         <View style={wide ? styles.wide : styles.column}>
           <View style={[styles.column, wide && styles.half]}>
             {document.kind === 'overlay' ? (
@@ -129,7 +125,7 @@ function Send({ bundle, go, heading }: SendProps) {
             <Recipes document={document} settings={settings} onUse={change} />
             <QueueCard
               {...{ settings, document: document.id }}
-              busy={progress !== null}
+              busy={underWay !== null}
               onSendAll={sendAll}
             />
             <SizeChart bars={sizeBars(sending, trials, past)} />
@@ -141,7 +137,7 @@ function Send({ bundle, go, heading }: SendProps) {
         </View>
       </ScrollView>
       <View style={styles.foot}>
-        {problem ? <Problem text={problem} /> : null}
+        {mine?.problem ? <Problem text={mine.problem} /> : null}
         {result ? (
           <SentCard
             delivery={result}
@@ -149,8 +145,16 @@ function Send({ bundle, go, heading }: SendProps) {
             onBringIn={footageOf(result, (sent) => void dispatch(importSent(sent, document)))}
           />
         ) : null}
-        {progress ? (
-          <MoonProgress doing={doing(state)} {...progress} onStop={stop} />
+        {underWay ? (
+          <MoonProgress
+            {...underWay}
+            doing={
+              underWay.document.id === document.id
+                ? doing(underWay.state)
+                : `“${underWay.document.name}”: ${doing(underWay.state)}`
+            }
+            onStop={stopDelivery}
+          />
         ) : (
           <Action
             label={result ? 'Send again' : 'Send'}
@@ -170,14 +174,19 @@ function footageOf({ sentFiles }: Delivery, bringIn: (sent: Sent) => void): (() 
   return sentFiles.length === 1 && isFootage(formatById(sent.format)!) ? () => bringIn(sent) : null;
 }
 
-/** Making files, with what is being worked on. */
-function useDelivery() {
-  const [state, setState] = useState<SendState>({
-    stage: { kind: 'making' },
-    file: 1,
-    files: 1,
-  });
-  return { state, setState, ...useLongWork<Delivery>() };
+/** Whether what is heard in a landing will be in its file. */
+function SoundNote({ bundle, carries }: { readonly bundle: Bundle; readonly carries: boolean }) {
+  const heard = useFound(() => work.isHeard(bundle), bundle);
+  if (bundle.document.kind !== 'landing' || heard === null) return null;
+  const says = () => {
+    if (!heard) return 'No sound: nothing in this landing can be heard.';
+    return carries ? 'With the landing’s sound.' : 'No sound: this format carries none.';
+  };
+  return (
+    <Words kind="small" soft>
+      {says()}
+    </Words>
+  );
 }
 
 interface FormatsProps {
@@ -214,20 +223,6 @@ function sizeBars({ offered }: Sending, trials: FormatTrials, past: readonly Pas
     }))
     .filter(({ estimated, made }) => estimated !== null || made !== null)
     .sort((a, b) => (a.made ?? a.estimated!) - (b.made ?? b.estimated!));
-}
-
-const DOING = {
-  looking: 'Finding the artwork',
-  making: 'Making the file',
-  'reading back': 'Reading it back',
-} as const;
-
-function doing({ stage, file, files }: SendState): string {
-  const now =
-    stage.kind === 'waiting'
-      ? `Waiting for the encode server, ${stage.ahead} before this`
-      : DOING[stage.kind];
-  return files === 1 ? now : `File ${file} of ${files}: ${now.toLowerCase()}`;
 }
 
 const describe = (document: Overlay | Landing): string =>

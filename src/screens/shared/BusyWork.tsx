@@ -1,8 +1,11 @@
+import { usePathname, useRouter, type Href } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { stopBusy } from '@/store/busy';
+import { sendPath, stopDelivery, useDeliveries } from '@/store/delivery';
 import { useAppSelector } from '@/store/store';
 import { MoonProgress } from '@/ui/MoonProgress';
+import { doing } from './doing';
 
 /** Milliseconds for which work is not shown: most of it is done by then. */
 const SHORT = 700;
@@ -10,7 +13,32 @@ const SHORT = 700;
 /** Long work that goes on whatever screen is shown, with a button to stop it. */
 export function BusyWork() {
   const [first] = useAppSelector((state) => state.session.busy);
-  return first ? <Shown key={first.id} id={first.id} /> : null;
+  return (
+    <>
+      <SendUnderWay />
+      {first ? <Shown key={first.id} id={first.id} /> : null}
+    </>
+  );
+}
+
+/** A send, with the way back to it. */
+function SendUnderWay() {
+  const router = useRouter();
+  const path = usePathname();
+  const { underWay } = useDeliveries();
+  if (!underWay || path.endsWith('/send')) return null;
+  const { document } = underWay;
+  return (
+    <View style={styles.place}>
+      <MoonProgress
+        {...underWay}
+        small
+        doing={`“${document.name}”: ${doing(underWay.state).toLowerCase()}`}
+        onShow={() => router.navigate(sendPath(document) as Href)}
+        onStop={stopDelivery}
+      />
+    </View>
+  );
 }
 
 function Shown({ id }: { readonly id: string }) {
@@ -21,11 +49,12 @@ function Shown({ id }: { readonly id: string }) {
     return () => clearTimeout(timer);
   }, []);
   if (!work || !shown) return null;
-  const { doing, done, total, startedAt } = work;
+  const { done, total, startedAt } = work;
   return (
     <View style={styles.place}>
       <MoonProgress
-        doing={doing}
+        small
+        doing={work.doing}
         done={megabytes(done)}
         total={megabytes(total)}
         unit="MB"
@@ -38,7 +67,5 @@ function Shown({ id }: { readonly id: string }) {
 
 const megabytes = (bytes: number): number => Math.round(bytes / 1e5) / 10;
 
-const styles = StyleSheet.create({
-  /** Above the steps and the button for something new. */
-  place: { position: 'absolute', left: 12, right: 12, bottom: 84, maxWidth: 520 },
-});
+/** In a row of its own, so that it covers nothing that is worked on. */
+const styles = StyleSheet.create({ place: { paddingHorizontal: 8, paddingTop: 4 } });

@@ -1,4 +1,10 @@
-import { firstKey, DEFAULT_KEY, PLAIN_MATTE, type KeySettings } from '@/core/document';
+import {
+  firstKey,
+  DEFAULT_KEY,
+  PLAIN_MATTE,
+  type ChromaKey,
+  type KeySettings,
+} from '@/core/document';
 import { parseHex, type Rgb } from '@/core/colour';
 import { findKey } from '@/core/matte/findKey';
 import { keyPicture } from '@/core/matte/keyPicture';
@@ -118,7 +124,7 @@ describe('finding a key', () => {
     const { rgba, alphas } = disc(120, [250, 250, 250], ground, 5);
     const random = seededRandom(3);
     for (let i = 0; i < rgba.length; i++) if ((i & 3) !== 3) rgba[i] += (random() - 0.5) * 6;
-    const key = findKey([{ data: rgba, width: 120, height: 120 }])!;
+    const key = findKey([{ data: rgba, width: 120, height: 120 }]) as ChromaKey;
     parseHex(key.colour).forEach((c, i) => expect(Math.abs(c - ground[i])).toBeLessThan(4));
     expect(key.tolerance).toBeLessThan(0.06);
     expect(key.tolerance + key.softness).toBeGreaterThan(0.85);
@@ -126,10 +132,45 @@ describe('finding a key', () => {
     expect(alphaOff(rgba, alphas)).toBeLessThan(0.015);
   });
 
-  it('says so where the backdrop has no colour', () => {
-    const { rgba } = disc(60, [250, 250, 250], [20, 20, 20]);
+  it('says so where the backdrop is a grey', () => {
+    const { rgba } = disc(60, [250, 250, 250], [118, 118, 118]);
     expect(findKey([{ data: rgba, width: 60, height: 60 }])).toBeNull();
   });
+
+  /** Shading from corner to corner, and noise, as a camera sees a sheet under a lamp. */
+  function lit(rgba: Uint8ClampedArray, size: number, shading: number, noise: number): void {
+    const random = seededRandom(5);
+    for (let i = 0; i < rgba.length; i += 4) {
+      const [x, y] = [(i / 4) % size, Math.floor(i / 4 / size)];
+      const factor = 1 - (shading * (x + y)) / (2 * size);
+      const off = (random() - 0.5) * noise;
+      for (let c = 0; c < 3; c++) rgba[i + c] = rgba[i + c] * factor + off;
+    }
+  }
+
+  it.each<[string, Rgb, Rgb, number, 'black' | 'white']>([
+    ['ink on cream paper that is unevenly lit', [35, 28, 53], [244, 236, 218], 0.18, 'white'],
+    ['ink on white paper', [75, 46, 115], [252, 252, 252], 0.03, 'white'],
+    ['white letters on a black card', [240, 240, 236], [18, 18, 20], 0, 'black'],
+  ])(
+    'takes out the light of the backdrop by itself: %s',
+    (_name, ink, ground, shading, backdrop) => {
+      const size = 160;
+      const { rgba, alphas } = disc(size, ink, ground, 2);
+      lit(rgba, size, shading, 8);
+      const key = findKey([{ data: rgba, width: size, height: size }])!;
+      expect(key).toMatchObject({ kind: 'luma', backdrop });
+      keyPicture(rgba, size, size, key);
+      const share = (wanted: 0 | 1, holds: (alpha: number) => boolean) => {
+        const found = [...alphas].flatMap((alpha, i) =>
+          alpha === wanted ? [rgba[i * 4 + 3]] : [],
+        );
+        return found.filter(holds).length / found.length;
+      };
+      expect(share(0, (alpha) => alpha === 0)).toBeGreaterThan(0.995);
+      expect(share(1, (alpha) => alpha > 245)).toBeGreaterThan(0.98);
+    },
+  );
 });
 
 describe('spill of a key of two channels', () => {

@@ -42,6 +42,15 @@ const VARIANTS: readonly (readonly [string, Partial<MadeRecording>])[] = [
     { area: { left: 120, top: 50, right: 560, bottom: 300 }, paper: '#1040d0', crf: 18 },
   ],
   ['thin borders, crf 30', { area: { left: 6, top: 22, right: 634, bottom: 354 }, crf: 30 }],
+  [
+    'a running clock in the recorder’s bar',
+    {
+      clock: true,
+      area: { left: 40, top: 64, right: 600, bottom: 330 },
+      paper: '#ffffff',
+      ink: '#231c35',
+    },
+  ],
   ['a finished picture first, noise', { first: 'finished', noise: 8, crf: 26 }],
   [
     'a wipe first, dark ink on white',

@@ -20,6 +20,8 @@ export interface MadeRecording {
   readonly first: 'blank' | 'finished' | 'wipe';
   /** Levels of noise on every pixel. */
   readonly noise: number;
+  /** The recorder's bar has a clock that runs, over the paper's upper edge. */
+  readonly clock?: boolean;
   /** Constant rate factor of the H.264 encoder. */
   readonly crf: number;
 }
@@ -75,12 +77,24 @@ function drawInk(context: SKRSContext2D, { area, ink }: MadeRecording, ms: numbe
   context.restore();
 }
 
+/** Hundredths of a second in bars, as digits would change: some of them with every frame. */
+function drawClock(context: SKRSContext2D, frame: number): void {
+  context.fillStyle = '#ffffff';
+  for (let digit = 0; digit < 6; digit++) {
+    const value = Math.floor((frame * 4) / 10 ** digit) % 10;
+    for (let bar = 0; bar < 4; bar++) {
+      if ((value >> bar) & 1) context.fillRect(20 + (5 - digit) * 16, 14 + bar * 5, 10, 3);
+    }
+  }
+}
+
 /** What the recording shows at a frame. */
 function drawFrame(context: SKRSContext2D, made: MadeRecording, frame: number): void {
   const { area, paper, border, width, height, first } = made;
   const seconds = frame / RATE - startOf(made);
   context.fillStyle = border;
   context.fillRect(0, 0, width, height);
+  if (made.clock) drawClock(context, frame);
   context.fillStyle = paper;
   context.fillRect(area.left, area.top, area.right - area.left, area.bottom - area.top);
   if (seconds >= 0) drawInk(context, made, seconds * 1000);

@@ -6,7 +6,7 @@ import {
   keptSeconds,
   runFrame,
   runMoment,
-  speedToFit,
+  fittedTo,
 } from '@/core/retime/clipTime';
 
 const time = (change: Partial<ClipTime> = {}): ClipTime => ({
@@ -161,7 +161,7 @@ describe('a clip that is retimed', () => {
 
   it('is over after the seconds it was fitted to', () => {
     const part = time({ in: 0.5, after: 'nothing' });
-    const fitted = { ...part, speed: speedToFit(part, 2, 3) };
+    const fitted = fittedTo(part, 2, 3);
     expect(fitted.speed).toBeCloseTo(0.5, 9);
     expect(clipMoment(fitted, 29, TEN, source)).not.toBeNull();
     expect(clipMoment(fitted, 30, TEN, source)).toBeNull();

@@ -42,7 +42,8 @@ export function takeOver(
   const moved = { ...base, moves: [dissolve] };
   const clip: Layer =
     moved.kind === 'clip'
-      ? { ...moved, time: { ...WHOLE_CLIP, in: seconds, after: 'hold' } }
+      ? // What was heard goes on.
+        { ...moved, time: { ...WHOLE_CLIP, in: seconds, after: 'hold' }, sound: null }
       : moved;
   return addLayer(landing, clip);
 }

@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import type { AfterEnd, ClipTime, Fit, Footage } from '@/core/document';
-import { keptSeconds, speedToFit } from '@/core/retime/clipTime';
+import { fittedTo, keptSeconds } from '@/core/retime/clipTime';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
@@ -87,7 +87,7 @@ export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeField
         step={0.01}
         feel={{ min: 0.1, max: Math.max(10, 2 * duration) }}
         onChange={(seconds, gesture) =>
-          onChange({ ...time, speed: speedToFit(time, footage.duration, seconds) }, gesture)
+          onChange(fittedTo(time, footage.duration, seconds), gesture)
         }
       />
       {lasts === undefined ? null : (
@@ -95,7 +95,12 @@ export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeField
           <Action
             label="Fit to the layer’s length"
             icon="arrow-expand-horizontal"
-            onPress={() => onChange(fittedTo(time, footage, lasts), null)}
+            onPress={() =>
+              onChange(
+                fittedTo(time, footage.duration, Math.max(0.01, lasts - Math.max(0, time.lead))),
+                null,
+              )
+            }
           />
         </View>
       )}
@@ -137,12 +142,6 @@ export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeField
       <LoopFinder time={time} footage={footage} onChange={(next) => onChange(next, null)} />
     </>
   );
-}
-
-/** The clip once over, in exactly the seconds it is on show after its first frame was held. */
-function fittedTo(time: ClipTime, footage: Footage, lasts: number): ClipTime {
-  const seconds = Math.max(0.01, lasts - Math.max(0, time.lead));
-  return { ...time, speed: speedToFit(time, footage.duration, seconds) };
 }
 
 const ROUNDS = [

@@ -4,13 +4,16 @@ import {
   updateLayer,
   type ClipLayer,
   type Loudness,
+  type Media,
   type PictureLayer,
 } from '@/core/document';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
+import { work } from '@/store/work';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
+import { useFound } from '../../shared/useFound';
 import { useEditing } from '../editing';
 import { FitField, FootageChoice } from './ClipTimeFields';
 import { LoudnessFields } from './LoudnessFields';
@@ -69,8 +72,13 @@ function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
         onChange={(height, gesture) => change({ height }, gesture)}
       />
       <FitField value={layer.fit} onChange={(fit) => change({ fit })} />
-      {layer.kind === 'clip' && document.kind === 'landing' ? (
-        <OwnSound value={layer.sound} onChange={(sound, gesture) => change({ sound }, gesture)} />
+      {layer.kind === 'clip' && footage?.type === 'video' && document.kind === 'landing' ? (
+        <OwnSound
+          key={footage.id}
+          media={footage.media}
+          value={layer.sound}
+          onChange={(sound, gesture) => change({ sound }, gesture)}
+        />
       ) : null}
       {layer.kind === 'clip' && footage?.type === 'video' ? (
         <RecordingFold key={footage.id} layer={layer} footage={footage} />
@@ -80,12 +88,21 @@ function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
 }
 
 interface OwnSoundProps {
+  readonly media: Media;
   readonly value: Loudness | null;
   readonly onChange: (sound: Loudness | null, gesture: string | null) => void;
 }
 
 /** The sound the clip came with. */
-function OwnSound({ value, onChange }: OwnSoundProps) {
+function OwnSound({ media, value, onChange }: OwnSoundProps) {
+  const has = useFound(() => work.hasSound(media), media.hash);
+  if (has === false) {
+    return (
+      <Words kind="small" soft>
+        This clip has no sound.
+      </Words>
+    );
+  }
   return (
     <>
       <Toggle

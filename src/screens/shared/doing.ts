@@ -1,0 +1,16 @@
+import type { SendState } from '@/store/work';
+
+const DOING = {
+  looking: 'Finding the artwork',
+  making: 'Making the file',
+  'reading back': 'Reading it back',
+} as const;
+
+/** What a send is at, in words. */
+export function doing({ stage, file, files }: SendState): string {
+  const now =
+    stage.kind === 'waiting'
+      ? `Waiting for the encode server, ${stage.ahead} before this`
+      : DOING[stage.kind];
+  return files === 1 ? now : `File ${file} of ${files}: ${now.toLowerCase()}`;
+}
