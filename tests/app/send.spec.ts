@@ -70,3 +70,31 @@ test('Stop ends a send, and nothing is downloaded', async ({ page }) => {
   expect(downloads).toBe(0);
   await backToKit(page);
 });
+
+test('a send goes on while one works elsewhere, leads back, and holds the page open', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'VP9 .webm' }).click();
+  const downloaded = page.waitForEvent('download', { timeout: 180_000 });
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('progressbar')).toContainText(/[1-9]\d* of 180/);
+  // Something else is worked on meanwhile.
+  await backToKit(page);
+  await page.getByRole('link', { name: 'Open Gust call-out' }).click();
+  const bar = page.getByRole('progressbar', { name: /^“Wind card”: / });
+  await expect(bar).toBeVisible();
+  await page.getByRole('button', { name: 'Choose Pill' }).click();
+  const asked = page.waitForEvent('dialog').then(async (dialog) => {
+    expect(dialog.type()).toBe('beforeunload');
+    await dialog.dismiss();
+  });
+  await page.close({ runBeforeUnload: true });
+  await asked;
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Where will it land?' })).toBeVisible();
+  await downloaded;
+  await expect(page.getByRole('button', { name: 'Send again' })).toBeVisible();
+});

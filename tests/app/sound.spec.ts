@@ -53,3 +53,26 @@ test('sounds of every format are heard when they should be, in the file too', as
     found.forEach((seconds, i) => expect(Math.abs(seconds - i - CLICK)).toBeLessThan(0.012));
   }
 });
+
+test('footage is landed on with its sound, and Send says so', async ({ page }) => {
+  const file = testFile('talking.mp4');
+  const tone = `aevalsrc='0.7*sin(2*PI*1200*t)*between(t,${CLICK},${CLICK + 0.06})':d=1:s=48000`;
+  const picture = ['-f', 'lavfi', '-i', 'color=0x808080:s=320x180:r=30:d=1'];
+  const coders = ['-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-c:a', 'aac'];
+  ffmpeg(...picture, '-f', 'lavfi', '-i', tone, ...coders, file);
+  const silent = testFile('silent.mp4');
+  ffmpeg(...picture, '-c:v', 'libx264', '-pix_fmt', 'yuv420p', silent);
+  await openEmptyKit(page);
+  await bringIn(page, [file, silent]);
+  await landOn(page, 'talking');
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'H.264 .mp4' }).click();
+  await expect(page.getByText('With the landing’s sound.')).toBeVisible();
+  const [heard] = onsets(await send(page, 'H.264 .mp4'));
+  expect(Math.abs(heard - CLICK)).toBeLessThan(0.05);
+
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await landOn(page, 'silent');
+  await page.getByRole('link', { name: 'Send' }).click();
+  await expect(page.getByText('No sound: nothing in this landing can be heard.')).toBeVisible();
+});

@@ -32,7 +32,8 @@ test('J21: footage is seen through big words, then a zoom goes right through a l
   const clear = still.data.filter((value, i) => i % 4 === 3 && value === 0).length;
   expect(clear / (1280 * 720)).toBeGreaterThan(0.5);
   expect(seams(still)).toBeGreaterThan(20);
-  expect(edgeShades(still)).toBeGreaterThan(100);
+  // Straight letters have few levels on their edges, but many more than two.
+  expect(edgeShades(still)).toBeGreaterThan(40);
   footageIn(still, 20);
 
   // Half way through, with the letters some times as large, their edges are still two pixels wide.

@@ -5,6 +5,7 @@ import { framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { openInput } from '../frameReader';
 import { stopIfAborted } from '../progress';
+import { edgeError } from './edgeError';
 import { edgePicture } from './edgePicture';
 import { FORMAT_WORK } from './formats';
 import { differs, eachFrame } from './sentFile';
@@ -14,7 +15,7 @@ import type { EncodeTarget, Making } from './types';
 const COMPARED = 12;
 
 /** More than this, and the file does not show what was meant. Shares of full scale. */
-const LIMITS = { meanAlpha: 0.01, meanColour: 0.03 } as const;
+const LIMITS = { meanAlpha: 0.01, meanColour: 0.03, edge: 0.18 } as const;
 
 /** How true a file is to what was painted. */
 export interface Fidelity {
@@ -68,9 +69,10 @@ export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
  */
 export async function compareFile(
   file: Blob,
-  { artist, bundle, planned, target, crop, progress, signal }: Making,
+  work: Making,
   expectedOf: (meant: Context) => Uint8ClampedArray,
 ): Promise<Fidelity & { readonly meanColour: number }> {
+  const { artist, bundle, planned, target, crop, progress, signal } = work;
   const { format, frames } = planned;
   const decoded = await FORMAT_WORK[format.id].open(file);
   const differences: FrameDifference[] = [];
@@ -92,7 +94,12 @@ export async function compareFile(
       await artist.paintFrame(meant, bundle, frames[compared[step]], crop);
       if (!format.alpha) layOnBlack(meant);
       differences.push(compareFrames(expectedOf(meant), pixels(found)));
-      if (step >= Math.floor(compared.length / 2)) edge ??= await edgePicture(meant, found);
+      if (step >= Math.floor(compared.length / 2) && edge === null) {
+        edge = await edgePicture(meant, found);
+        if (format.alpha && !format.hardAlpha) {
+          refuseJagged(await edgeError(work, frames[compared[step]], meant, found));
+        }
+      }
       progress(step + 1, compared.length);
     });
   } finally {
@@ -108,6 +115,13 @@ export async function compareFile(
     psnr,
     edge,
   };
+}
+
+/** Edges that are not smoothed are off by a quarter of full scale; a canvas’s smoothing by a tenth at most. */
+function refuseJagged(error: number | null): void {
+  if (error !== null && error > LIMITS.edge) {
+    throw differs(`its edges are jagged, off by ${(error * 100).toFixed(0)} %`);
+  }
 }
 
 /** Seconds by which sound may be longer or shorter than the pictures: a coder's own blocks. */

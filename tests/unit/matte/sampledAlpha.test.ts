@@ -1,0 +1,29 @@
+import { nodeContext } from '@/paint/nodeTools';
+import { sampledAlpha, softEdgeError } from '@/core/matte/sampledAlpha';
+
+const SIDE = 40;
+const FINE = 4;
+
+/** A disc at some samples a pixel, smoothed by the canvas. */
+function disc(scale: number): Uint8ClampedArray {
+  const context = nodeContext(SIDE * scale, SIDE * scale);
+  context.scale(scale, scale);
+  context.arc(SIDE / 2, SIDE / 2, SIDE / 3, 0, 7);
+  context.fill();
+  return context.getImageData(0, 0, SIDE * scale, SIDE * scale).data;
+}
+
+describe('edges held against samples', () => {
+  const truth = sampledAlpha(disc(FINE), SIDE, SIDE, FINE);
+
+  it('a smoothed one is right, one of whole pixels is not', () => {
+    const smooth = disc(1);
+    expect(softEdgeError(truth, smooth)).toBeLessThan(0.1);
+    const jagged = smooth.map((value) => (value < 128 ? 0 : 255));
+    expect(softEdgeError(truth, jagged)).toBeGreaterThan(0.2);
+  });
+
+  it('nothing is said where there is hardly an edge', () => {
+    expect(softEdgeError(new Float64Array(SIDE * SIDE).fill(255), disc(1))).toBeNull();
+  });
+});
