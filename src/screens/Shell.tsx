@@ -26,8 +26,8 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
         <Banner />
         <BusyWork />
-        <DropFiles>{children}</DropFiles>
         <Notices />
+        <DropFiles>{children}</DropFiles>
         <UnreadableFiles />
       </View>
     </PaperProvider>

@@ -107,13 +107,18 @@ export const redo =
   };
 
 /** @returns the new overlay's id; null when nothing may be changed here */
-export const addOverlay =
-  (change: (overlay: Overlay) => Overlay = (overlay) => overlay): AppThunk<string | null> =>
+export const newOverlay =
+  (change: (overlay: Overlay) => Overlay = (overlay) => overlay): AppThunk<Overlay | null> =>
   (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const overlay = change(createOverlay(stamp(), 'New overlay'));
-    return dispatch(keep(overlay)) ? overlay.id : null;
+    return dispatch(keep(overlay)) ? overlay : null;
   };
+
+export const addOverlay =
+  (change?: (overlay: Overlay) => Overlay): AppThunk<string | null> =>
+  (dispatch) =>
+    dispatch(newOverlay(change))?.id ?? null;
 
 /** Makes the overlays that were planned from a table, after one of the kit. */
 export const addFromTable =

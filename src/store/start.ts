@@ -1,9 +1,18 @@
+import { isAnyOf } from '@reduxjs/toolkit';
 import { EMPTY_KIT, type KitEntry } from '@/core/document';
 import { keepAside } from './aside';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { recallKept } from './keeping';
 import { beginSaving, copyKit, noteStored, openIndex } from './saving';
-import { followingSet, noticed, themeSet, unreadFound, unsavedSet } from './session';
+import {
+  followingSet,
+  hintSeen,
+  hintsSet,
+  noticed,
+  themeSet,
+  unreadFound,
+  unsavedSet,
+} from './session';
 import {
   beginKit,
   loadAside,
@@ -13,7 +22,7 @@ import {
   saveSettings,
   type LoadedKit,
 } from './storage';
-import { listeners, store, type AppThunk } from './store';
+import { listeners, store, type AppThunk, type RootState } from './store';
 import { onTabs, takeLock } from './tabs';
 import { sortMedia } from './unusedMedia';
 import { engine } from '@/engine/engine';
@@ -41,6 +50,7 @@ const loadSettled = (): AppThunk<Promise<void>> => async (dispatch) => {
   try {
     const { settings, damaged } = await loadSettings();
     dispatch(themeSet(settings.theme));
+    dispatch(hintsSet(settings.hints));
     if (damaged) {
       await saveSettings(settings);
       dispatch(
@@ -169,6 +179,9 @@ function followed(document: KitEntry) {
 }
 
 listeners.startListening({
-  actionCreator: themeSet,
-  effect: ({ payload: theme }) => void saveSettings({ theme }).catch(() => undefined),
+  matcher: isAnyOf(themeSet, hintSeen),
+  effect: (_action, { getState }) => {
+    const { theme, hints } = (getState() as RootState).session;
+    void saveSettings({ theme, hints }).catch(() => undefined);
+  },
 });

@@ -15,6 +15,7 @@ import { PopMenu } from '@/ui/PopMenu';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles, MEDIA } from '../shared/files';
+import { Hint } from '../shared/Hint';
 import { RenameDialog } from '../shared/rename';
 import { useSaveKitFile } from '../shared/useSaveKitFile';
 import { FootageCard, LandingCard, OverlayCard } from './cards';
@@ -94,6 +95,9 @@ function FilledKit() {
     >
       <ScrollView contentContainerStyle={styles.page}>
         <Words kind="heading">{name}</Words>
+        <Hint step="kit">
+          First: bring in the footage your words will lie on, or begin an overlay by itself.
+        </Hint>
         {sought === null ? null : (
           <TextInput
             aria-label="Find in the kit"

@@ -1,4 +1,5 @@
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
 import { addLanding, editLanding } from '@/store/actions';
@@ -7,9 +8,11 @@ import { putOn } from '@/store/sending';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
+import { PictureCard } from '@/ui/PictureCard';
 import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
 import { useOverlaySteps } from '../shared/useSteps';
+import { useFootageThumbnails } from '../shared/useThumbnails';
 
 /** Land, seen from an overlay: the landings it is on, and those it could be put on. */
 export function ChooseLandingScreen({ id }: { readonly id: string }) {
@@ -61,14 +64,9 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
           ))}
         </View>
         <Words kind="strong">Start a landing</Words>
-        <View style={styles.list}>
+        <View style={styles.cards}>
           {videos.map((footage) => (
-            <Action
-              key={footage.id}
-              label={`On ${footage.name}`}
-              icon="plus"
-              onPress={() => landOn(footage)}
-            />
+            <GroundCard key={footage.id} footage={footage} onPress={() => landOn(footage)} />
           ))}
           {videos.length === 0 ? (
             <Action label="Without footage" icon="plus" onPress={() => landOn(null)} />
@@ -90,7 +88,31 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   );
 }
 
+interface GroundCardProps {
+  readonly footage: Footage;
+  readonly onPress: () => void;
+}
+
+/** Footage to land on, by its picture. */
+function GroundCard({ footage, onPress }: GroundCardProps) {
+  const [playing, onPlay] = useState(false);
+  const pictures = useFootageThumbnails(footage, playing);
+  return (
+    <View style={styles.card}>
+      <PictureCard
+        role="button"
+        label={`On ${footage.name}`}
+        name={footage.name}
+        {...{ pictures, playing, onPlay }}
+        onOpen={onPress}
+      />
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
   list: { gap: 8, alignItems: 'flex-start' },
+  cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  card: { width: 170, flexGrow: 1, maxWidth: 240 },
 });

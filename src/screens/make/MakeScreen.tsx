@@ -5,6 +5,7 @@ import type { Proof } from '@/store/useStage';
 import { Sheet } from '@/ui/Sheet';
 import { Words } from '@/ui/Words';
 import { Workspace } from '../layers/Workspace';
+import { Hint } from '../shared/Hint';
 import { Missing } from '../shared/Missing';
 import { ProofMenu } from '../shared/ProofMenu';
 import { useBundle } from '../shared/useBundle';
@@ -55,6 +56,9 @@ function OverlaySheet({ overlay }: { readonly overlay: Overlay }) {
         </View>
       }
     >
+      <Hint step="make">
+        Next: tap words on the stage to change them, add what is missing, then go to Send.
+      </Hint>
       {overlay.layers.length === 0 ? (
         <Words>
           Start with Add: words, a shape, a picture. Then choose how it arrives, stays and leaves.

@@ -1,6 +1,9 @@
 import { StyleSheet, View } from 'react-native';
 import { changeLength, shortestStretch, stretchStay } from '@/core/document';
-import { framesToSeconds } from '@/core/time';
+import { framesToSeconds, secondsLabel, secondsToFrames } from '@/core/time';
+import { selectFootageById } from '@/store/selectors';
+import { useAppSelector } from '@/store/store';
+import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { SecondsField } from '@/ui/SecondsField';
 import { Words } from '@/ui/Words';
@@ -14,12 +17,35 @@ export function OverlaySection() {
   const { overlay, edit } = useOverlay();
   return (
     <View style={styles.column}>
+      <LastsAgainst />
       <BackdropFields />
       <GuideFields overlay={overlay} edit={edit} />
       <SizeFields />
       <TimeFields />
       <ManyFromTable />
     </View>
+  );
+}
+
+/** How long the overlay lasts against the footage it is made for, and the way to have it stay. */
+function LastsAgainst() {
+  const { overlay, edit } = useOverlay();
+  const footage = useAppSelector((state) => selectFootageById(state, overlay.guide?.footage ?? ''));
+  if (footage?.type !== 'video') return null;
+  const whole = secondsToFrames(footage.duration, overlay.rate);
+  if (overlay.length >= whole) return null;
+  const lasts = secondsLabel(overlay.length, overlay.rate);
+  return (
+    <>
+      <Words>{`It lasts ${lasts}; “${footage.name}” lasts ${secondsLabel(whole, overlay.rate)}.`}</Words>
+      <View style={{ flexDirection: 'row' }}>
+        <Action
+          label="Stay throughout"
+          icon="arrow-expand-horizontal"
+          onPress={() => edit((document) => changeLength(document, whole))}
+        />
+      </View>
+    </>
   );
 }
 

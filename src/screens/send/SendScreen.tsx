@@ -19,6 +19,7 @@ import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { doing } from '../shared/doing';
 import { download } from '../shared/files';
+import { Hint } from '../shared/Hint';
 import { Missing } from '../shared/Missing';
 import { useBundle } from '../shared/useBundle';
 import { useFound } from '../shared/useFound';
@@ -102,6 +103,10 @@ function Send({ bundle, go, heading }: SendProps) {
     >
       <ScrollView style={styles.flex} contentContainerStyle={styles.page}>
         <Words kind="title">{heading}</Words>
+        <Hint step="send">
+          Last: the best choice is marked already. Press Send, and the file is made, looked through
+          and saved.
+        </Hint>
         <Words kind="small" soft>
           {describe(document)}
         </Words>

@@ -8,7 +8,7 @@ import { useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { useSaveKitFile } from './useSaveKitFile';
 
-/** Notes and problems at the foot of every screen, and what must not be missed at its head. */
+/** Notes and problems at the head of every screen, where they cover nothing that is worked on. */
 export function Notices() {
   const tokens = useTokens();
   const dispatch = useAppDispatch();
@@ -22,7 +22,7 @@ export function Notices() {
         if (notice) dispatch(dismissed(notice.id));
       }}
       onIconPress={notice?.kind === 'problem' ? () => dispatch(dismissed(notice.id)) : undefined}
-      wrapperStyle={styles.aboveTheFoot}
+      wrapperStyle={styles.row}
       icon="close"
       iconAccessibilityLabel="Close"
       style={{ backgroundColor: notice?.kind === 'problem' ? tokens.rustSoft : tokens.plumSoft }}
@@ -69,8 +69,7 @@ function SaveKitFile() {
 }
 
 const styles = StyleSheet.create({
-  /** Steps and the button for something new stay in reach. */
-  aboveTheFoot: { bottom: 80 },
+  row: { position: 'relative' },
   banner: {
     flexDirection: 'row',
     flexWrap: 'wrap',

@@ -4,12 +4,12 @@ import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native'
 import { bundleOf, type Overlay } from '@/core/document';
 import { STARTERS, type Starter, type StarterMedia } from '@/core/starters';
 import { addOverlay } from '@/store/actions';
-import { selectFootage } from '@/store/selectors';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useAppDispatch } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { PictureCard } from '@/ui/PictureCard';
 import { Words } from '@/ui/Words';
+import { useStarterMedia } from '../shared/useStarterMedia';
 import { useDocumentThumbnails } from '../shared/useThumbnails';
 
 /** How a new overlay begins: empty, or as one of the ready ones. */
@@ -44,15 +44,6 @@ export function StartersScreen() {
       </ScrollView>
     </Frame>
   );
-}
-
-/** The newest picture and clip, for the starters that show one. */
-function useStarterMedia(): StarterMedia {
-  const footage = useAppSelector(selectFootage);
-  return useMemo(() => {
-    const newest = (type: 'still' | 'video') => footage.find((entry) => entry.type === type);
-    return { still: newest('still') ?? null, video: newest('video') ?? null };
-  }, [footage]);
 }
 
 interface StarterCardProps {

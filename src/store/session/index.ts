@@ -8,6 +8,7 @@ import { penReducer } from './pen';
 import { queueReducer } from './queue';
 import { followingReducer, unsavedReducer } from './saving';
 import { receiversReducer, sendingsReducer } from './sendings';
+import { hintsReducer } from './hints';
 import { themeReducer } from './theme';
 import { unreadReducer } from './unread';
 import { unreadableReducer } from './unreadable';
@@ -15,6 +16,7 @@ import { unreadableReducer } from './unreadable';
 export { busyBegun, busyGoesOn, busyOver } from './busy';
 export { checkedSet } from './checks';
 export { layerCopied } from './copied';
+export { hintSeen, hintsSet } from './hints';
 export { keepingSet, type Keeping } from './keeping';
 export { dismissed, noticed } from './notices';
 export { penSet, type PenSettings } from './pen';
@@ -35,6 +37,7 @@ export const sessionReducer = combineReducers({
   following: followingReducer,
   unsaved: unsavedReducer,
   theme: themeReducer,
+  hints: hintsReducer,
   copied: copiedReducer,
   pen: penReducer,
   sendings: sendingsReducer,

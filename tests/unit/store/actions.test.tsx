@@ -327,6 +327,8 @@ describe('saving', () => {
 
   it('remembers the chosen theme', async () => {
     dispatch(themeSet('dark'));
-    await waitFor(async () => expect((await loadSettings()).settings).toEqual({ theme: 'dark' }));
+    await waitFor(async () =>
+      expect((await loadSettings()).settings).toMatchObject({ theme: 'dark' }),
+    );
   });
 });

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { takeOver, updateLayer, windowOf, type Overlay, type OverlayLayer } from '@/core/document';
-import { secondsToFrames } from '@/core/time';
+import { timeLayers } from '@/core/motion/timing';
+import { secondsLabel, secondsToFrames } from '@/core/time';
 import { newId } from '@/store/actions';
 import { selectOverlay } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
@@ -35,6 +36,7 @@ function NestedSection({ layer }: SectionProps<OverlayLayer>) {
           onPress={() => router.push({ pathname: '/overlay/[id]/make', params: { id: nested.id } })}
         />
       </View>
+      <LastsAgainst layer={layer} />
       <TakeOver layer={layer} nested={nested} />
       {nested.backdrop.kind === 'key' ? (
         <Toggle
@@ -44,6 +46,27 @@ function NestedSection({ layer }: SectionProps<OverlayLayer>) {
         />
       ) : null}
     </View>
+  );
+}
+
+/** How long it is on show against the landing, and the way to have it stay. */
+function LastsAgainst({ layer }: SectionProps<OverlayLayer>) {
+  const { document, edit } = useEditing();
+  const { from, to } = timeLayers(document).get(layer.id)!;
+  if (document.kind !== 'landing' || to - from >= document.length) return null;
+  const lasts = secondsLabel(Math.min(to, document.length) - from, document.rate);
+  const throughout = { from: 0, to: document.length, after: 'stretch' } as const;
+  return (
+    <>
+      <Words>{`It is on show for ${lasts}; the landing lasts ${secondsLabel(document.length, document.rate)}.`}</Words>
+      <View style={{ flexDirection: 'row' }}>
+        <Action
+          label="Stay throughout"
+          icon="arrow-expand-horizontal"
+          onPress={() => edit((stack) => updateLayer(stack, layer.id, throughout))}
+        />
+      </View>
+    </>
   );
 }
 
