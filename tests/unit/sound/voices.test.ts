@@ -22,7 +22,12 @@ const RATE = { num: 25, den: 1 };
 const beat = video({ id: 'beat', type: 'sound', width: 0, height: 0, duration: 3, rate: null });
 const clip = video({ id: 'clip', duration: 2, rate: RATE });
 const find = (id: string) => [beat, clip].find((entry) => entry.id === id);
-const empty = createLanding({ id: 'l', created: 0 }, 'Landing', video({ duration: 8, rate: RATE }));
+const onFootage = createLanding(
+  { id: 'l', created: 0 },
+  'Landing',
+  video({ duration: 8, rate: RATE }),
+);
+const empty: Landing = { ...onFootage, layers: [] };
 const withBeat = (change: Partial<Landing['sounds'][number]> = {}) =>
   addTrack(empty, { ...createTrack('t', beat), ...change });
 const heard = (landing: Landing, frame: number) => voicesOf(landing, find)[0]?.at(frame) ?? null;
@@ -50,6 +55,12 @@ describe('what is heard', () => {
   it('nothing of a silent one, or of one whose file is gone', () => {
     expect(voicesOf(withBeat({ muted: true }), find)).toEqual([]);
     expect(voicesOf(withBeat({ footage: 'gone' }), find)).toEqual([]);
+  });
+
+  it('the footage it was begun on, from its start', () => {
+    const [base] = voicesOf(onFootage, find);
+    expect(base.footage).toBe('clip');
+    expect(base.at(0)).toMatchObject({ from: 0, gain: [1, 1] });
   });
 
   const landed = (time: Partial<ClipLayer['time']>): Landing => {
