@@ -12,6 +12,7 @@ import {
 } from 'node:fs';
 import { join, relative } from 'node:path';
 import { zipSync } from 'fflate';
+import { compressSite } from './compress.mjs';
 import { buildEngine } from './engine.mjs';
 
 const DEMO_KIT = 'demo/kit';
@@ -21,6 +22,7 @@ const SOURCES = [
   'src',
   'kernels',
   'assets',
+  'public/index.html',
   'demo/kit',
   'scripts',
   'package-lock.json',
@@ -77,5 +79,6 @@ if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) {
   await buildEngine();
   packDemoKit();
   exportSite();
+  await compressSite('dist');
   writeFileSync(STAMP, wanted);
 }

@@ -1,6 +1,8 @@
 import { existsSync } from 'node:fs';
+import type { ServerResponse } from 'node:http';
 import { basename, dirname, join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { readEncodeRequest } from './encodeRequest';
@@ -44,11 +46,13 @@ export function createApp({ site, encodes, proxies, turns, hosts, log }: AppOpti
   app.use('/api', (_request, response) => {
     response.status(404).json({ error: 'There is nothing at this address.' });
   });
-  app.use(express.static(site, { index: false, setHeaders: cacheHeaders }));
-  app.get('/{*splat}', (_request, response, next) => {
+  app.use(siteFiles(site));
+  app.get('/{*splat}', (request, response, next) => {
     const page = join(site, 'index.html');
     if (!existsSync(page))
       return next(new Refusal(404, 'The app is not built yet. Run “npm run build”.'));
+    // The page itself says what is not there; what asks for it is told as well.
+    response.status(PAGES.test(request.path) ? 200 : 404);
     response.set('cache-control', 'no-cache').sendFile('index.html', { root: site });
   });
   app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
@@ -59,6 +63,19 @@ export function createApp({ site, encodes, proxies, turns, hosts, log }: AppOpti
   });
   return app;
 }
+
+/** Addresses of the app's screens. */
+const PAGES =
+  /^\/(new|settings|footage\/[^/]+|landing\/[^/]+(\/send)?|overlay\/[^/]+\/(make|check|send|land|draw\/[^/]+))?$/;
+
+/** The built app's files, as small as the browser can take them. */
+const siteFiles = (site: string) =>
+  expressStaticGzip(site, {
+    enableBrotli: true,
+    orderPreference: ['br'],
+    index: false,
+    serveStatic: { setHeaders: cacheHeaders },
+  });
 
 function encodeRoutes(encodes: Encodes): express.Router {
   const router = express.Router();
@@ -138,9 +155,9 @@ const policy = () =>
   });
 
 /** Files with a hash in their name never change; everything else is asked for again. */
-function cacheHeaders(response: Response, path: string): void {
+function cacheHeaders(response: ServerResponse, path: string): void {
   const hashed = path.includes('/_expo/') || path.includes('/assets/');
-  response.set('cache-control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+  response.setHeader('cache-control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
 }
 
 /** Resolves once a file is sent, or its client has gone away. */

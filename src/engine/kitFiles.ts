@@ -76,7 +76,11 @@ async function writtenKit(kit: Kit, mediaOf: Parameters<typeof writeKitFile>[1])
   try {
     const scratch = await openScratchFile('kit');
     try {
-      await writeKitFile(kit, mediaOf, scratch.writable);
+      await writeKitFile(
+        kit,
+        mediaOf,
+        scratch.writable as WritableStream as WritableStream<Uint8Array>,
+      );
       return await scratch.file();
     } catch (error) {
       await scratch.discard();

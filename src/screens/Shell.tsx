@@ -3,11 +3,14 @@ import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { startKeeping } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { SilentIcon } from '@/ui/SilentIcon';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
 import { BusyWork } from './shared/BusyWork';
 import { DropFiles } from './shared/DropFiles';
 import { Banner, Notices } from './shared/Notices';
 import { UnreadableFiles } from './shared/Unreadable';
+
+const SIGNS = { icon: SilentIcon };
 
 /** What is round every screen: theme, saving, notices, dropped files. */
 export function Shell({ children }: { readonly children: ReactNode }) {
@@ -22,7 +25,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   }, [dispatch]);
 
   return (
-    <PaperProvider theme={theme}>
+    <PaperProvider theme={theme} settings={SIGNS}>
       <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
         <Banner />
         <BusyWork />

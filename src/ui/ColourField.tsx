@@ -1,10 +1,10 @@
 import { createContext, useContext, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
-import { Modal, Portal } from 'react-native-paper';
 import { HexColorPicker } from 'react-colorful';
 import { colourName } from '@/core/colour/names';
 import { Action } from './Action';
 import { newGesture } from './gesture';
+import { ModalCard } from './ModalCard';
 import { FONT, RADIUS, TOUCH, useTokens } from './theme';
 import { Words } from './Words';
 
@@ -81,37 +81,31 @@ interface ColourDialogProps extends ColourFieldProps {
 }
 
 function ColourDialog({ label, value, onChange, gesture, onDone }: ColourDialogProps) {
-  const tokens = useTokens();
   // Read here: what is inside the portal would not find it.
   const { palettes, find } = useContext(PalettesContext);
   const open = gesture !== null;
   useEffect(() => {
     if (open) find();
   }, [open, find]);
+  if (!open) return null;
   return (
-    <Portal>
-      <Modal
-        visible={open}
-        onDismiss={onDone}
-        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
-      >
-        <Words kind="heading">{label}</Words>
-        <HexColorPicker
-          color={value}
-          onChange={(colour) => onChange(colour.toLowerCase(), gesture)}
-          style={{ width: '100%', height: 220 }}
+    <ModalCard label={label} onClose={onDone} style={styles.dialog}>
+      <Words kind="heading">{label}</Words>
+      <HexColorPicker
+        color={value}
+        onChange={(colour) => onChange(colour.toLowerCase(), gesture)}
+        style={{ width: '100%', height: 220 }}
+      />
+      <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
+      {palettes.map((palette) => (
+        <PaletteRow
+          key={palette.name}
+          palette={palette}
+          onChoose={(colour) => onChange(colour, gesture)}
         />
-        <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
-        {palettes.map((palette) => (
-          <PaletteRow
-            key={palette.name}
-            palette={palette}
-            onChoose={(colour) => onChange(colour, gesture)}
-          />
-        ))}
-        <Action label="Done" tone="main" onPress={onDone} />
-      </Modal>
-    </Portal>
+      ))}
+      <Action label="Done" tone="main" onPress={onDone} />
+    </ModalCard>
   );
 }
 

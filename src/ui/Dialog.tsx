@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Modal, Portal } from 'react-native-paper';
-import { RADIUS, useTokens } from './theme';
+import { ModalCard } from './ModalCard';
 import { Words } from './Words';
 
 interface DialogProps {
@@ -15,30 +14,22 @@ interface DialogProps {
 
 /** A question that has to be answered before anything else goes on. */
 export function Dialog({ title, open, onClose, children, actions }: DialogProps) {
-  const tokens = useTokens();
+  if (!open) return null;
   return (
-    <Portal>
-      <Modal
-        visible={open}
-        onDismiss={onClose}
-        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
-      >
-        <Words kind="heading">{title}</Words>
-        {children}
-        <View style={styles.actions}>{actions}</View>
-      </Modal>
-    </Portal>
+    <ModalCard label={title} onClose={onClose} style={styles.dialog}>
+      <Words kind="heading">{title}</Words>
+      {children}
+      <View style={styles.actions}>{actions}</View>
+    </ModalCard>
   );
 }
 
 const styles = StyleSheet.create({
   dialog: {
-    alignSelf: 'center',
     width: 340,
     maxWidth: '94%',
     padding: 20,
     gap: 16,
-    borderRadius: RADIUS.card,
   },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'flex-end' },
 });

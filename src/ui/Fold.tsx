@@ -20,7 +20,6 @@ export function Fold({ label, icon, now, children }: FoldProps) {
     <View style={[styles.fold, { borderColor: tokens.line }]}>
       <Pressable
         role="button"
-        aria-label={label}
         aria-expanded={open}
         onPress={() => setOpen(!open)}
         style={styles.head}

@@ -1,9 +1,9 @@
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import type { CheckState } from '@/core/check';
 import { StyleSheet, View } from 'react-native';
 import { IconAction } from './Action';
 import { useArrangement, useCrampedTyping, useShort } from './layout';
-import { Steps, type Step } from './Steps';
+import { Steps, type Step, type Ways } from './Steps';
 import { useTokens } from './theme';
 import { Words } from './Words';
 
@@ -14,15 +14,20 @@ interface FrameProps {
   /** Controls at the right of the title. */
   readonly tools?: ReactNode;
   readonly step?: Step;
-  readonly go?: Readonly<Record<Step, (() => void) | null>>;
+  readonly go?: Ways;
   /** What Check said of the document as it is; null where it has not looked. */
   readonly check?: CheckState | null;
   readonly children: ReactNode;
 }
 
+const APP = 'Moon Patch';
+
 /** What every screen of a document has round it: its name, the way back and the four steps. */
 export function Frame({ title, onBack, tools, step, go, check = null, children }: FrameProps) {
   const tokens = useTokens();
+  useEffect(() => {
+    document.title = title === APP ? APP : `${title} · ${APP}`;
+  }, [title]);
   const arrangement = useArrangement();
   const low = useShort();
   const cramped = useCrampedTyping();
@@ -35,7 +40,7 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
     <View style={[styles.screen, { backgroundColor: tokens.paper }]}>
       {rail ? steps : null}
       <View style={styles.column}>
-        <View style={[styles.header, low && styles.low]}>
+        <View role="banner" style={[styles.header, low && styles.low]}>
           {onBack ? <IconAction label="Back" icon="arrow-left" onPress={onBack} /> : null}
           <View style={styles.title}>
             <Words kind="title" lines={1}>

@@ -1,10 +1,12 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
+import { linkTo } from './linkTo';
 import { RADIUS, useTokens } from './theme';
 import { Words } from './Words';
 
 export interface PictureCardProps {
-  readonly role: 'link' | 'button';
+  /** Where it leads; left out where it only does something. */
+  readonly href?: string;
   /** What a tap does, for who cannot see the picture. */
   readonly label: string;
   readonly name: string;
@@ -18,14 +20,13 @@ export interface PictureCardProps {
 
 /** A picture that plays under the pointer or a long press, with its name. */
 export function PictureCard(props: PictureCardProps) {
-  const { role, label, name, pictures, playing, onPlay, onOpen, menu, facts } = props;
+  const { href, label, name, pictures, playing, onPlay, onOpen, menu, facts } = props;
   const tokens = useTokens();
   return (
     <View style={[styles.card, { backgroundColor: tokens.card }]}>
       <Pressable
-        role={role}
+        {...(href ? linkTo(href, onOpen) : { role: 'button', onPress: onOpen })}
         aria-label={label}
-        onPress={onOpen}
         onHoverIn={() => onPlay(true)}
         onHoverOut={() => onPlay(false)}
         onLongPress={() => onPlay(!playing)}

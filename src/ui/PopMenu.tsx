@@ -1,7 +1,8 @@
-import { useState, type ReactNode } from 'react';
+import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { Icon, Modal, Portal } from 'react-native-paper';
-import { RADIUS, TOUCH, useTokens } from './theme';
+import { Icon } from 'react-native-paper';
+import { ModalCard } from './ModalCard';
+import { TOUCH, useTokens } from './theme';
 import { Words } from './Words';
 
 export interface MenuEntry {
@@ -45,53 +46,61 @@ export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
     <>
       {opener(() => setOpen(true))}
       {open ? (
-        <Portal>
-          <Modal
-            visible
-            onDismiss={close}
-            style={styles.shade}
-            contentContainerStyle={[styles.list, { backgroundColor: tokens.card }]}
-          >
-            <Words kind="strong" style={styles.title}>
-              {heading}
-            </Words>
-            <ScrollView>
-              <View role="menu" aria-label={heading}>
-                {shown.map((entry) => (
-                  <Pressable
-                    key={entry.id ?? entry.label}
-                    role="menuitem"
-                    aria-label={entry.label}
-                    onPress={() => choose(entry)}
-                    style={styles.entry}
-                  >
-                    {entry.icon ? <Icon source={entry.icon} size={20} color={tokens.ink} /> : null}
-                    <Words style={styles.label}>{entry.label}</Words>
-                    {typeof entry.onPress === 'function' ? null : (
-                      <Icon source="chevron-right" size={20} color={tokens.softInk} />
-                    )}
-                  </Pressable>
-                ))}
-                {shown.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
-              </View>
-            </ScrollView>
-          </Modal>
-        </Portal>
+        <ModalCard key={heading} label={heading} low onClose={close} style={styles.list}>
+          <Words kind="strong" style={styles.title}>
+            {heading}
+          </Words>
+          <ScrollView>
+            <View role="menu" aria-label={heading} {...{ onKeyDown: byArrows }}>
+              {shown.map((entry) => (
+                <Pressable
+                  key={entry.id ?? entry.label}
+                  role="menuitem"
+                  aria-label={entry.label}
+                  onPress={() => choose(entry)}
+                  style={styles.entry}
+                >
+                  {entry.icon ? <Icon source={entry.icon} size={20} color={tokens.ink} /> : null}
+                  <Words style={styles.label}>{entry.label}</Words>
+                  {typeof entry.onPress === 'function' ? null : (
+                    <Icon source="chevron-right" size={20} color={tokens.softInk} />
+                  )}
+                </Pressable>
+              ))}
+              {shown.length === 0 ? <Words style={styles.title}>{empty ?? ''}</Words> : null}
+            </View>
+          </ScrollView>
+        </ModalCard>
       ) : null}
     </>
   );
 }
 
+/** Entries are gone through by the arrows, from either end to the other. */
+function byArrows(event: KeyboardEvent): void {
+  const entries = [
+    ...(event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('[role=menuitem]'),
+  ];
+  const at = entries.indexOf(document.activeElement as HTMLElement);
+  const last = entries.length - 1;
+  const to = {
+    ArrowDown: at === last ? 0 : at + 1,
+    ArrowUp: at <= 0 ? last : at - 1,
+    Home: 0,
+    End: last,
+  }[event.key];
+  if (to === undefined) return;
+  event.preventDefault();
+  entries[to]?.focus();
+}
+
 const styles = StyleSheet.create({
-  shade: { justifyContent: 'flex-end' },
   list: {
-    alignSelf: 'center',
     width: '100%',
     maxWidth: 420,
     maxHeight: 480,
     paddingVertical: 12,
     marginBottom: 12,
-    borderRadius: RADIUS.card,
   },
   title: { paddingHorizontal: 20, paddingBottom: 6 },
   entry: {

@@ -1,10 +1,20 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { CheckState } from '@/core/check';
+import { linkTo } from './linkTo';
 import { FONT, useTokens, type Tokens } from './theme';
 import { Moon } from './Moon';
 import { Words } from './Words';
 
 export type Step = 'make' | 'check' | 'send' | 'land';
+
+/** The address of a step, and what leads there within the app. */
+export interface Way {
+  readonly href: string;
+  readonly go: () => void;
+}
+
+/** Null for a step that cannot be taken. */
+export type Ways = Readonly<Record<Step, Way | null>>;
 
 const STEPS: readonly { readonly step: Step; readonly label: string; readonly phase: number }[] = [
   { step: 'make', label: 'Make', phase: 0.12 },
@@ -28,7 +38,7 @@ interface StepsProps {
   /** On a screen of little height. */
   readonly low: boolean;
   /** Null for a step that cannot be taken from here. */
-  readonly go: Readonly<Record<Step, (() => void) | null>>;
+  readonly go: Ways;
   readonly check: CheckState | null;
 }
 
@@ -47,21 +57,20 @@ export function Steps({ current, rail, low, go, check }: StepsProps) {
     >
       {STEPS.map(({ step, label, phase }) => {
         const active = step === current;
-        const press = go[step];
+        const way = go[step];
         const sign = step === 'check' && check ? SIGNS[check] : null;
         return (
           <Pressable
             key={step}
-            role="link"
+            {...(way ? linkTo(way.href, way.go) : { role: 'link' })}
             aria-label={sign ? `${label}: ${sign.words}` : label}
             aria-current={active ? 'step' : undefined}
-            aria-disabled={!press && !active}
-            disabled={!press}
-            onPress={press ?? undefined}
+            aria-disabled={!way && !active}
+            disabled={!way}
             style={[
               styles.step,
               rail ? styles.railStep : styles.barStep,
-              !press && !active && styles.faint,
+              !way && !active && styles.faint,
             ]}
           >
             <View>

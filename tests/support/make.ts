@@ -34,7 +34,7 @@ export const section = (page: Page, name: string) =>
 
 /** Opens one of the folded parts of a section. */
 export const unfold = (page: Page, name: string) =>
-  page.getByRole('button', { name, exact: true, expanded: false }).click();
+  page.getByRole('button', { name: new RegExp(`^${name}`), expanded: false }).click();
 
 /** Does something of the chosen layer's menu. */
 export async function layerMenu(page: Page, ...entries: readonly string[]): Promise<void> {

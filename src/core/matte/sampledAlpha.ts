@@ -22,21 +22,30 @@ export function sampledAlpha(
 
 /** Levels from clear and from solid within which a pixel is no edge. */
 const SURE = 8;
+/** Levels within which neighbours are covered alike. */
+const ALIKE = 6;
 const FEWEST = 12;
 
 /**
- * The mean difference in alpha over those pixels that are partly covered, 0…1.
- * @param truth 0…255
+ * The mean difference in alpha over those pixels that are partly covered, 0…1. Edges along rows or columns
+ * do not count: a canvas lays the sides of an upright picture on whole pixels, which has no steps.
+ * @param truth 0…255, row by row
  * @param rgba the same pixels, straight
- * @returns null where too few are partly covered to tell
+ * @returns null where too few count to tell
  */
-export function softEdgeError(truth: Float64Array, rgba: Uint8ClampedArray): number | null {
+export function softEdgeError(
+  truth: Float64Array,
+  rgba: Uint8ClampedArray,
+  width: number,
+): number | null {
+  const alike = (i: number, by: number) =>
+    Math.abs(truth[i - by] - truth[i]) < ALIKE && Math.abs(truth[i + by] - truth[i]) < ALIKE;
   let off = 0;
   let count = 0;
-  truth.forEach((alpha, i) => {
-    if (alpha < SURE || alpha > 255 - SURE) return;
-    off += Math.abs(alpha - rgba[i * 4 + 3]) / 255;
+  for (let i = width; i < truth.length - width; i++) {
+    if (truth[i] < SURE || truth[i] > 255 - SURE || alike(i, 1) || alike(i, width)) continue;
+    off += Math.abs(truth[i] - rgba[i * 4 + 3]) / 255;
     count++;
-  });
+  }
   return count < FEWEST ? null : off / count;
 }

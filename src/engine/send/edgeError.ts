@@ -43,5 +43,6 @@ export async function edgeError(
   return softEdgeError(
     sampledAlpha(data, PIECE, PIECE, FINE),
     found.getImageData(left, top, PIECE, PIECE).data,
+    PIECE,
   );
 }

@@ -6,7 +6,7 @@ import { PictureCard, type PictureCardProps } from '@/ui/PictureCard';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { RenameDialog } from '../shared/rename';
 
-interface KitCardProps extends Omit<PictureCardProps, 'role' | 'label' | 'menu'> {
+interface KitCardProps extends Omit<PictureCardProps, 'label' | 'menu'> {
   readonly id: string;
   readonly copies: boolean;
 }
@@ -15,7 +15,6 @@ interface KitCardProps extends Omit<PictureCardProps, 'role' | 'label' | 'menu'>
 export function KitCard({ id, copies, ...card }: KitCardProps) {
   return (
     <PictureCard
-      role="link"
       label={`Open ${card.name}`}
       {...card}
       menu={<CardMenu {...{ id, copies }} name={card.name} />}

@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { useRouter, type Href } from 'expo-router';
 import { useState } from 'react';
 import type { Footage, Landing, Overlay } from '@/core/document';
 import { framesToSeconds } from '@/core/time';
@@ -14,8 +14,9 @@ export function OverlayCard({ overlay }: { readonly overlay: Overlay }) {
   const pictures = useDocumentThumbnails(useBundle(overlay.id), playing);
   const { id, name, width, height, length, rate, backdrop } = overlay;
   const facts = `${width}×${height} · ${seconds(framesToSeconds(length, rate))} · ${backdrop.kind}`;
-  const onOpen = () => router.push({ pathname: '/overlay/[id]/make', params: { id } });
-  return <KitCard {...{ id, name, facts, pictures, playing, onPlay, onOpen }} copies />;
+  const href = `/overlay/${id}/make`;
+  const onOpen = () => router.push(href as Href);
+  return <KitCard {...{ id, name, facts, pictures, playing, onPlay, href, onOpen }} copies />;
 }
 
 export function LandingCard({ landing }: { readonly landing: Landing }) {
@@ -25,8 +26,9 @@ export function LandingCard({ landing }: { readonly landing: Landing }) {
   const { id, name, length, rate, layers } = landing;
   const count = layers.length === 1 ? '1 layer' : `${layers.length} layers`;
   const facts = `${seconds(framesToSeconds(length, rate))} · ${count}`;
-  const onOpen = () => router.push({ pathname: '/landing/[id]', params: { id } });
-  return <KitCard {...{ id, name, facts, pictures, playing, onPlay, onOpen }} copies />;
+  const href = `/landing/${id}`;
+  const onOpen = () => router.push(href as Href);
+  return <KitCard {...{ id, name, facts, pictures, playing, onPlay, href, onOpen }} copies />;
 }
 
 export function FootageCard({ footage }: { readonly footage: Footage }) {
@@ -34,10 +36,11 @@ export function FootageCard({ footage }: { readonly footage: Footage }) {
   const [playing, onPlay] = useState(false);
   const pictures = useFootageThumbnails(footage, playing);
   const { id, name } = footage;
-  const onOpen = () => router.push({ pathname: '/footage/[id]', params: { id } });
+  const href = `/footage/${id}`;
+  const onOpen = () => router.push(href as Href);
   return (
     <KitCard
-      {...{ id, name, pictures, playing, onPlay, onOpen }}
+      {...{ id, name, pictures, playing, onPlay, href, onOpen }}
       facts={footageFacts(footage)}
       copies={false}
     />

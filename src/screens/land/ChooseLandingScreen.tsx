@@ -100,7 +100,6 @@ function GroundCard({ footage, onPress }: GroundCardProps) {
   return (
     <View style={styles.card}>
       <PictureCard
-        role="button"
         label={`On ${footage.name}`}
         name={footage.name}
         {...{ pictures, playing, onPlay }}

@@ -12,7 +12,7 @@ import { Frame } from '@/ui/Frame';
 import { useArrangement, stageHeight } from '@/ui/layout';
 import { SheetRoom } from '@/ui/Sheet';
 import { useTokens } from '@/ui/theme';
-import type { Step } from '@/ui/Steps';
+import type { Step, Ways } from '@/ui/Steps';
 import { NameButton } from '../shared/rename';
 import { Transport } from '../shared/Transport';
 import { UndoRedo } from '../shared/UndoRedo';
@@ -29,7 +29,7 @@ interface WorkspaceProps {
   readonly bundle: Bundle;
   readonly edit: (edit: StackEdit, gesture?: string | null) => void;
   readonly step: Step;
-  readonly go: (selected: string | null) => Readonly<Record<Step, (() => void) | null>>;
+  readonly go: (selected: string | null) => Ways;
   readonly proof: Proof;
   /** The frame at which the playhead stands at first. */
   readonly startsAt: number;

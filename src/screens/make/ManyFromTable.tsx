@@ -1,7 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, TextInput, View } from 'react-native';
-import { Modal, Portal } from 'react-native-paper';
 import {
   likelyFilling,
   planOverlays,
@@ -18,6 +17,7 @@ import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
 import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { ModalCard } from '@/ui/ModalCard';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../shared/files';
 import { useBackground } from '../shared/useBackground';
@@ -50,45 +50,39 @@ function TableDialog({ onClose }: { readonly onClose: () => void }) {
   };
   const used = 'columns' in table ? { ...likelyFilling(overlay, table), ...filling } : {};
   return (
-    <Portal>
-      <Modal
-        visible
-        onDismiss={onClose}
-        contentContainerStyle={[styles.dialog, { backgroundColor: tokens.card }]}
-      >
-        <Words kind="heading">Many from a table</Words>
-        <ScrollView style={styles.scroll}>
-          <View style={styles.row}>
-            <Action
-              label="Choose a CSV file"
-              icon="file-delimited-outline"
-              onPress={() => void read()}
-            />
-          </View>
-          <TextInput
-            aria-label="Table"
-            multiline
-            placeholder={'name,what\nFennel Hill,sewn by hand'}
-            placeholderTextColor={tokens.softInk}
-            value={text}
-            onChangeText={setText}
-            style={[styles.text, { color: tokens.ink, borderColor: tokens.line }]}
+    <ModalCard label="Many from a table" onClose={onClose} style={styles.dialog}>
+      <Words kind="heading">Many from a table</Words>
+      <ScrollView style={styles.scroll}>
+        <View style={styles.row}>
+          <Action
+            label="Choose a CSV file"
+            icon="file-delimited-outline"
+            onPress={() => void read()}
           />
-          {'problem' in table ? (
-            text === '' ? null : (
-              <Words>{table.problem}</Words>
-            )
-          ) : (
-            // What is in a portal is drawn elsewhere, out of the screen's own context.
-            <EditingContext value={editing}>
-              <Filling table={table} filling={used} onChange={setFilling} />
-              <Planned table={table} filling={used} onClose={onClose} />
-            </EditingContext>
-          )}
-        </ScrollView>
-        <Action label="Close" onPress={onClose} />
-      </Modal>
-    </Portal>
+        </View>
+        <TextInput
+          aria-label="Table"
+          multiline
+          placeholder={'name,what\nFennel Hill,sewn by hand'}
+          placeholderTextColor={tokens.softInk}
+          value={text}
+          onChangeText={setText}
+          style={[styles.text, { color: tokens.ink, borderColor: tokens.line }]}
+        />
+        {'problem' in table ? (
+          text === '' ? null : (
+            <Words>{table.problem}</Words>
+          )
+        ) : (
+          // What is in a portal is drawn elsewhere, out of the screen's own context.
+          <EditingContext value={editing}>
+            <Filling table={table} filling={used} onChange={setFilling} />
+            <Planned table={table} filling={used} onClose={onClose} />
+          </EditingContext>
+        )}
+      </ScrollView>
+      <Action label="Close" onPress={onClose} />
+    </ModalCard>
   );
 }
 
@@ -196,13 +190,11 @@ function useOverflow(planned: readonly PlannedOverlay[]): readonly (readonly str
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', paddingVertical: 8 },
   dialog: {
-    alignSelf: 'center',
     width: '94%',
     maxWidth: 560,
     maxHeight: '90%',
     padding: 20,
     gap: 12,
-    borderRadius: RADIUS.card,
   },
   scroll: { flexGrow: 0, flexShrink: 1 },
   text: {

@@ -14,7 +14,7 @@ import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { useWide } from '@/ui/layout';
 import { MoonProgress } from '@/ui/MoonProgress';
-import type { Step } from '@/ui/Steps';
+import type { Ways } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { doing } from '../shared/doing';
@@ -38,8 +38,6 @@ import { TrialCard, type TrialOf } from './TrialCard';
 import { useFormatTrials, type FormatTrials } from './useFormatTrials';
 import { useSending, type Sending } from './useSending';
 
-type Go = Readonly<Record<Step, (() => void) | null>>;
-
 /** Send an overlay: choose a format by what it keeps, make the file, read it back, download it. */
 export function SendOverlayScreen({ id }: { readonly id: string }) {
   const bundle = useBundle(id);
@@ -58,7 +56,7 @@ export function SendLandingScreen({ id }: { readonly id: string }) {
 
 interface SendProps {
   readonly bundle: Bundle;
-  readonly go: Go;
+  readonly go: Ways;
   readonly heading: string;
 }
 

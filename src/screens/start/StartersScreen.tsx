@@ -58,7 +58,6 @@ function StarterCard({ starter, media, onBegin }: StarterCardProps) {
   const pictures = useDocumentThumbnails(bundle, playing);
   return (
     <PictureCard
-      role="button"
       label={`Begin with ${starter.label}`}
       name={starter.label}
       {...{ pictures, playing, onPlay }}

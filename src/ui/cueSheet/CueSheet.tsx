@@ -134,6 +134,7 @@ export function CueSheet(props: CueSheetProps) {
                 lane={lane}
                 pixels={pixels}
                 offset={EDGE}
+                total={length * pixels + 2 * EDGE}
                 snaps={lane.wave ? NONE : props.snaps}
                 selected={selected.includes(lane.id)}
                 onSelect={(more) => props.onSelect(lane.id, more)}

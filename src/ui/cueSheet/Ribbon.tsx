@@ -5,6 +5,7 @@ import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { snapShift } from '@/core/time/snapShift';
 import { newGesture, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
+import { graspsOf, linkAt } from './grasps';
 import type { Lane } from './types';
 
 interface RibbonProps {
@@ -12,6 +13,8 @@ interface RibbonProps {
   /** Screen pixels per frame. */
   readonly pixels: number;
   readonly offset: number;
+  /** Screen pixels that the lane is long. */
+  readonly total: number;
   /** Frames on which what is dragged comes to rest when it is near. */
   readonly snaps: readonly number[];
   readonly selected: boolean;
@@ -43,14 +46,7 @@ export function Ribbon(props: RibbonProps) {
   const arrive = lane.arrive * pixels;
   const leave = lane.leave * pixels;
   const arrived = lane.arrive > 0 ? [lane.from + lane.arrive] : [];
-  // Of a short ribbon as much as a thumb needs is left to be dragged as a whole.
-  const outwards = Math.max(0, Math.min(TOUCH / 2, TOUCH - width / 2));
-  const ends = [left - outwards, left + width + outwards] as const;
-  // Where they would lie over other handles they are reached by zooming in.
-  const apart = (x: number, ...others: readonly number[]) =>
-    others.every((other) => Math.abs(x - other) >= TOUCH);
-  const arrival = left + arrive;
-  const departure = left + width - leave;
+  const grasps = graspsOf({ left, width, arrive, leave, total: props.total });
   const body = useFrameDrag({ pixels, snaps, frames: [lane.from, ...arrived] }, onShift, onSelect);
   const name = lane.name;
   return (
@@ -138,38 +134,38 @@ export function Ribbon(props: RibbonProps) {
         </Svg>
       </div>
       {selected && props.onLink ? (
-        <LinkHandle name={name} {...{ left, width }} onLink={props.onLink} />
+        <LinkHandle name={name} at={linkAt(grasps)} onLink={props.onLink} />
       ) : null}
       {selected ? <KeyHandles {...props} /> : null}
       {lane.trims && selected ? (
         <>
           <Grasp
             label={`Start of ${name}`}
-            at={ends[0]}
+            at={grasps.start}
             {...{ pixels, snaps }}
             frame={lane.from}
             onDrag={(by, gesture) => onTrim('from', by, gesture)}
           />
           <Grasp
             label={`End of ${name}`}
-            at={ends[1]}
+            at={grasps.end}
             {...{ pixels, snaps }}
             frame={lane.to}
             onDrag={(by, gesture) => onTrim('to', by, gesture)}
           />
-          {arrive > 0 && apart(arrival, ...ends) ? (
+          {grasps.arrival !== null ? (
             <Grasp
               label={`Length of the arrival of ${name}`}
-              at={arrival}
+              at={grasps.arrival}
               {...{ pixels, snaps }}
               frame={lane.from + lane.arrive}
               onDrag={(by, gesture) => onStretch('arrive', by, gesture)}
             />
           ) : null}
-          {leave > 0 && apart(departure, ...ends, arrival) ? (
+          {grasps.departure !== null ? (
             <Grasp
               label={`Length of the leave of ${name}`}
-              at={departure}
+              at={grasps.departure}
               {...{ pixels, snaps }}
               frame={lane.to - lane.leave}
               onDrag={(by, gesture) => onStretch('leave', -by, gesture)}
@@ -200,21 +196,15 @@ function KeyHandles({ lane, pixels, offset, snaps, onKey, onScrub }: RibbonProps
 
 const diamond = (x: number, y: number): string => `M${x - 5} ${y}l5 -5 5 5 -5 5Z`;
 
-/** Before the ribbon; where there is no room, inside a long one and behind a short one. */
-function linkAt(left: number, width: number): number {
-  if (left >= 2 * TOUCH) return left - 1.5 * TOUCH;
-  return width > 4 * TOUCH ? left + TOUCH : left + width + TOUCH / 2;
-}
-
 interface LinkHandleProps {
   readonly name: string;
-  readonly left: number;
-  readonly width: number;
+  /** Where it begins, in screen pixels of the lane. */
+  readonly at: number;
   readonly onLink: (x: number, y: number) => void;
 }
 
 /** Dragged onto another ribbon, it makes this one wait for that one. */
-function LinkHandle({ name, left, width, onLink }: LinkHandleProps) {
+function LinkHandle({ name, at, onLink }: LinkHandleProps) {
   const tokens = useTokens();
   const [reach, setReach] = useState<readonly [number, number] | null>(null);
   const bind = useDrag(({ event, last, tap, xy, movement }) => {
@@ -229,7 +219,7 @@ function LinkHandle({ name, left, width, onLink }: LinkHandleProps) {
       aria-label={`Let ${name} wait for another layer`}
       style={{
         position: 'absolute',
-        left: linkAt(left, width),
+        left: at,
         top: 0,
         width: TOUCH,
         height: TOUCH,

@@ -47,7 +47,7 @@ describe('a fold', () => {
         <Action label="Glow more" onPress={jest.fn()} />
       </Fold>,
     );
-    const head = screen.getByRole('button', { name: 'Glow' });
+    const head = screen.getByRole('button', { name: /^Glow ?12 px$/ });
     expect(within(head).getByText('12 px')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Glow more' })).toBeNull();
     fireEvent.click(head);
@@ -59,7 +59,7 @@ describe('a fold', () => {
 describe('a card with a picture', () => {
   const card = (urls: readonly string[], playing: boolean, failed = false) => (
     <PictureCard
-      role="link"
+      href="/overlay/a/make"
       label="Open Wind card"
       name="Wind card"
       facts="6 s"
@@ -159,12 +159,13 @@ describe('a colour', () => {
 
 describe('the four steps', () => {
   it('mark where one is, lead on, and bar what cannot be reached', () => {
-    const go = { make: null, check: jest.fn(), send: jest.fn(), land: jest.fn() };
+    const way = (href: string) => ({ href, go: jest.fn() });
+    const go = { make: null, check: way('/c'), send: way('/s'), land: way('/l') };
     show(<Steps current="send" rail={false} low={false} go={go} check="notes" />);
     expect(screen.getByRole('link', { name: 'Send' }).getAttribute('aria-current')).toBe('step');
     expect(screen.getByRole('link', { name: 'Make' }).getAttribute('aria-disabled')).toBe('true');
     fireEvent.click(screen.getByRole('link', { name: 'Check: a few fine points' }));
-    expect(go.check).toHaveBeenCalled();
+    expect(go.check.go).toHaveBeenCalled();
   });
 });
 
