@@ -12,7 +12,7 @@ const settle = (page: Page) => page.waitForTimeout(2500);
 
 async function scrub(page: Page, share: number): Promise<void> {
   const box = (await page.getByRole('slider', { name: 'Playhead' }).boundingBox())!;
-  await page.mouse.click(box.x + 10 + (box.width - 20) * share, box.y + 10);
+  await page.mouse.click(box.x + 22 + (box.width - 44) * share, box.y + 10);
 }
 
 const open = (page: Page, name: string) => page.getByRole('link', { name: `Open ${name}` }).click();
