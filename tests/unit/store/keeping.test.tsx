@@ -150,7 +150,10 @@ describe('the list of the kit', () => {
     await storage.setItem('settings', '{"theme":');
     await startAgain();
     expect(notices().join()).toMatch(/settings were damaged/);
-    expect(JSON.parse((await storage.getItem('settings'))!)).toEqual({ theme: 'system' });
+    expect(JSON.parse((await storage.getItem('settings'))!)).toEqual({
+      theme: 'system',
+      hints: [],
+    });
   });
 });
 
