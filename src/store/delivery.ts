@@ -32,7 +32,7 @@ interface Deliveries {
     readonly delivery: Delivery | null;
     readonly problem: string | null;
   } | null;
-  /** The newest first. */
+  /** Of all documents, the newest first. */
   readonly past: readonly Past[];
 }
 

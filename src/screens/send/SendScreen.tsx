@@ -87,10 +87,9 @@ function Send({ bundle, go, heading }: SendProps) {
     );
   const sendAll = (queue: readonly Queued[]) =>
     send(dispatch(queuedJobs(queue)), () => dispatch(unqueued(queue.map(({ key }) => key))));
+  const own = past.filter(({ job }) => job.bundle.document.id === document.id);
   // Files of earlier sends have made room for the newest ones.
-  const tried = past.find(
-    ({ sent, job }) => result?.sentFiles.includes(sent) && job.bundle.document.id === document.id,
-  );
+  const tried = own.find(({ sent }) => result?.sentFiles.includes(sent));
   return (
     <Frame
       title={document.name}
@@ -131,7 +130,7 @@ function Send({ bundle, go, heading }: SendProps) {
               busy={underWay !== null}
               onSendAll={sendAll}
             />
-            <SizeChart bars={sizeBars(sending, trials, past)} />
+            <SizeChart bars={sizeBars(sending, trials, own)} />
             <SentBefore sentFiles={past.map(({ sent }) => sent)} />
             {tried && receiver ? (
               <TrialCard {...{ ...tried, receiver, able, trying }} onChange={change} />
