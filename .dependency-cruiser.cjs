@@ -14,6 +14,7 @@ module.exports = {
     only('src/core'),
     only('src/paint', 'src/core'),
     only('src/engine', 'src/paint', 'src/core'),
+    only('src/offline', 'src/core'),
     only('src/store', 'src/engine', 'src/core'),
     only('src/ui', 'src/core'),
     only('src/screens', 'src/ui', 'src/store', 'src/core'),

@@ -17,6 +17,7 @@ module.exports = {
       displayName: 'core',
       preset: 'jest-expo/node',
       testMatch: ['<rootDir>/tests/unit/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/unit/seed.ts'],
     },
     {
       ...shared,
@@ -24,7 +25,7 @@ module.exports = {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/tests/unit/**/*.test.tsx'],
       setupFiles: ['<rootDir>/tests/unit/setup.ts'],
-      setupFilesAfterEnv: ['<rootDir>/tests/unit/patience.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/unit/seed.ts', '<rootDir>/tests/unit/patience.ts'],
     },
   ],
 };

@@ -4,7 +4,12 @@ const PORT = Number(process.env.TEST_PORT ?? 8099);
 
 export default defineConfig({
   testDir: 'tests',
-  testMatch: ['jobs/**/*.spec.ts', 'app/**/*.spec.ts', 'faults/**/*.spec.ts'],
+  testMatch: [
+    'jobs/**/*.spec.ts',
+    'app/**/*.spec.ts',
+    'faults/**/*.spec.ts',
+    'engines/**/*.spec.ts',
+  ],
   outputDir: 'test-results',
   workers: 2,
   retries: process.env.CI ? 1 : 0,
@@ -22,6 +27,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Each test sees what the server gives; what works without it has a test of its own.
+    serviceWorkers: 'block',
     actionTimeout: 60_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -93,7 +93,7 @@ export async function benchLoading(browser: Browser): Promise<void> {
     (bytes / 1.2e6).toFixed(2),
   );
   const page = await (
-    await browser.newContext({ viewport: { width: 390, height: 844 } })
+    await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'block' })
   ).newPage();
   await page.goto(`${BASE}/?kit=demo`);
   await page.getByRole('link', { name: 'Open Wind card' }).waitFor();

@@ -97,7 +97,11 @@ export async function openKitFile(content: KitFile): Promise<Page> {
   writeFileSync(file, packed(content));
   const viewport = { width: 1280, height: 800 };
   const profile = mkdtempSync(join(folder, 'profile-'));
-  const context = await chromium.launchPersistentContext(profile, { ...LAUNCH, viewport });
+  const context = await chromium.launchPersistentContext(profile, {
+    ...LAUNCH,
+    viewport,
+    serviceWorkers: 'block',
+  });
   const page = await context.newPage();
   await page.goto(BASE);
   await page.getByRole('button', { name: 'Start with an empty kit' }).click();

@@ -1,19 +1,14 @@
 // Builds the app into dist/, unless nothing it is made of has changed since the last build.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import {
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-} from 'node:fs';
-import { join, relative } from 'node:path';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { relative } from 'node:path';
 import { zipSync } from 'fflate';
 import { compressSite } from './compress.mjs';
 import { buildEngine } from './engine.mjs';
+import { filesBelow } from './files.mjs';
+import { drawIcons } from './icons.mjs';
+import { writeServiceWorker } from './offline.mjs';
 
 const DEMO_KIT = 'demo/kit';
 const STAMP = 'dist/.built-from';
@@ -23,6 +18,7 @@ const SOURCES = [
   'kernels',
   'assets',
   'public/index.html',
+  'public/manifest.webmanifest',
   'demo/kit',
   'scripts',
   'package-lock.json',
@@ -32,14 +28,6 @@ const SOURCES = [
   'metro.config.js',
   'tsconfig.json',
 ];
-
-function filesBelow(path) {
-  if (!existsSync(path)) return [];
-  if (statSync(path).isFile()) return [path];
-  return readdirSync(path)
-    .sort()
-    .flatMap((name) => filesBelow(join(path, name)));
-}
 
 function fingerprint() {
   const hash = createHash('sha256');
@@ -78,7 +66,9 @@ if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) {
 } else {
   await buildEngine();
   packDemoKit();
+  drawIcons();
   exportSite();
   await compressSite('dist');
+  await writeServiceWorker('dist');
   writeFileSync(STAMP, wanted);
 }

@@ -1,10 +1,11 @@
 // What is sent over the wire is made small: the icon font has only the icons that are used, and every text
 // and font lies there compressed as well.
-import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { extname, join } from 'node:path';
+import { extname } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import subsetFont from 'subset-font';
+import { filesBelow } from './files.mjs';
 
 const require = createRequire(import.meta.url);
 const GLYPHS = require('@react-native-vector-icons/material-design-icons/glyphmaps/MaterialDesignIcons.json');
@@ -13,13 +14,6 @@ const COMPRESSED = new Set(['.js', '.css', '.html', '.json', '.wasm', '.ttf', '.
 const LEAST = 1400;
 /** Close to the best there is, in a fraction of its time. */
 const QUALITY = 9;
-
-function filesBelow(folder) {
-  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
-    const path = join(folder, entry.name);
-    return entry.isDirectory() ? filesBelow(path) : [path];
-  });
-}
 
 /** The icons that are named anywhere in the sources, and those that the parts library draws by itself. */
 function usedIcons() {

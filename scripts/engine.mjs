@@ -1,7 +1,7 @@
 // Bundles the workers and lays out what they load at run time below public/.
 import { build } from 'esbuild';
 import { Buffer } from 'node:buffer';
-import { copyFileSync, mkdirSync } from 'node:fs';
+import { copyFileSync, mkdirSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { buildKernels } from './kernels.mjs';
@@ -9,6 +9,8 @@ import { buildKernels } from './kernels.mjs';
 const require = createRequire(import.meta.url);
 
 export async function buildEngine() {
+  // Pieces of earlier builds have names of their own and would stay.
+  rmSync('public/engine', { recursive: true, force: true });
   mkdirSync('public/engine', { recursive: true });
   await buildKernels();
   await build({

@@ -154,7 +154,7 @@ async function main(): Promise<void> {
   const named = process.argv.slice(2);
   for (const { scene, file, viewport } of SHOTS) {
     if (named.length > 0 && !named.includes(file)) continue;
-    const context = await browser.newContext({ viewport });
+    const context = await browser.newContext({ viewport, serviceWorkers: 'block' });
     const page = await context.newPage();
     await page.goto(`${BASE}/?kit=demo`);
     await page.getByRole('link', { name: 'Open Wind card' }).waitFor();

@@ -11,6 +11,9 @@ command -v webpinfo >/dev/null || missing+=(webp)
 for reader in mediainfo gifsicle apngdis; do
   command -v "$reader" >/dev/null || missing+=("$reader")
 done
+command -v firefox-esr >/dev/null || missing+=(firefox-esr)
+command -v WebKitWebDriver >/dev/null || missing+=(webkit2gtk-driver)
+command -v Xvfb >/dev/null || missing+=(xvfb)
 if [ "${#missing[@]}" -gt 0 ]; then
   if [ "$(id -u)" != 0 ]; then
     echo "The tests need: ${missing[*]}. Install them with: sudo apt-get install ${missing[*]}"
@@ -36,4 +39,4 @@ reading=$!
 step 'lint' npx eslint . --max-warnings 0
 wait "$reading"
 step 'unit tests' npx jest --maxWorkers=100%
-step 'the app in Chromium' npx playwright test
+step 'the app in browsers' npx playwright test

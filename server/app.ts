@@ -5,6 +5,7 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { PAGES } from '@/core/pages';
 import { readEncodeRequest } from './encodeRequest';
 import type { Encodes } from './encodes';
 import { hasFfmpeg, SERVER_FORMATS } from './ffmpeg';
@@ -63,10 +64,6 @@ export function createApp({ site, encodes, proxies, turns, hosts, log }: AppOpti
   });
   return app;
 }
-
-/** Addresses of the app's screens. */
-const PAGES =
-  /^\/(new|settings|footage\/[^/]+|landing\/[^/]+(\/send)?|overlay\/[^/]+\/(make|check|send|land|draw\/[^/]+))?$/;
 
 /** The built app's files, as small as the browser can take them. */
 const siteFiles = (site: string) =>

@@ -31,6 +31,8 @@ export class Job {
   /** The program's exit code, once it has ended; null where a signal ended it. */
   private outcome: Promise<number | null> = Promise.resolve(null);
   private problem = '';
+  /** Whether a program was ended because it ran for too long. */
+  overran = false;
   private over = false;
 
   constructor(private readonly run: number) {}
@@ -52,6 +54,7 @@ export class Job {
     child.on('error', (error) => (this.problem = error.message));
     const limit = setTimeout(() => {
       this.problem = 'it took too long';
+      this.overran = true;
       child.kill('SIGKILL');
     }, this.run);
     this.outcome = once(child, 'close')

@@ -157,7 +157,8 @@ async function lookInto(job: Job): Promise<{ kind: ProxyKind; duration: number }
     'json',
     sourceFile(job),
   ];
-  const found = await job.output('ffprobe', args).catch(() => {
+  const found = await job.output('ffprobe', args).catch((error: unknown) => {
+    if (job.overran) throw error;
     throw new Refusal(422, 'The encode server cannot read this file either.');
   });
   const { streams, format } = JSON.parse(found) as Probed;

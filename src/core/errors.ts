@@ -25,7 +25,9 @@ export type ErrorCode =
   | 'cannot-split'
   | 'too-many'
   | 'not-a-pair'
-  | 'not-found';
+  | 'not-found'
+  | 'canvas-refused'
+  | 'app-file-away';
 
 /** The one error class of the product: a code for programs, plain words for people. */
 export class MoonError extends Error {
@@ -38,11 +40,12 @@ export class MoonError extends Error {
   }
 }
 
-/** Plain words for anything thrown; unknown errors keep their own message. */
-export function plainWords(error: unknown): string {
-  if (error instanceof Error) return error.message;
-  return String(error);
-}
+const UNFORESEEN =
+  'Something went wrong that the app did not foresee. Your kit is kept; try once more, or reload the page.';
+
+/** Plain words for anything thrown: what an engine or a library says of itself is for its makers. */
+export const plainWords = (error: unknown): string =>
+  error instanceof MoonError ? error.message : UNFORESEEN;
 
 /** For a value that no declared kind accounts for: where all kinds have a case, `value` is of no type. */
 export const unknownKind = (what: string, value: never): Error =>

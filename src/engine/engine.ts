@@ -19,6 +19,7 @@ import type { QuietMap } from '@/core/footage/quiet';
 import type { BackdropPair } from '@/core/matte/backdropPair';
 import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
+import type { FormatId } from '@/core/formats';
 import type { Box } from '@/core/scene';
 import type { LetterTarget } from '@/core/scene/letterTarget';
 import type { SendChange } from '@/core/receivers';
@@ -35,6 +36,7 @@ import type { Picked } from './picker';
 import type { Progress } from './progress';
 import type { Trial, TrialRequest } from './receive/trialLanding';
 import type { Delivery, SendJob, SendState } from './send';
+import type { Missing, PictureSize } from './send/abilities';
 import type { FormatTrial } from './send/tryFormat';
 import type { ServerHealth } from './server';
 import type { MeasuredSound } from './sound/measureSound';
@@ -240,5 +242,9 @@ export const engine = {
     progress: Progress,
     signal: AbortSignal,
   ): Promise<Trial> => bench().trialLanding(request, changes, proxy(progress), signal),
+  missingFormats: (
+    document: PictureSize,
+    scale: number,
+  ): Promise<Readonly<Record<FormatId, Missing>>> => sender().missingFormats(document, scale),
   serverHealth: (): Promise<ServerHealth | null> => sender().serverHealth(),
 };

@@ -8,6 +8,7 @@ import { pickColour } from './picker';
 import { trialLanding } from './receive/trialLanding';
 import { clearScratchFiles, send } from './send';
 import { tryFormat } from './send/tryFormat';
+import { missingFormats } from './send/missingFormats';
 import { serverHealth } from './server';
 import { Stage, type SentView, type StageListener } from './stage';
 import { documentThumbnails, footageThumbnails } from './thumbnail';
@@ -68,6 +69,7 @@ const api = {
   send,
   tryFormat,
   trialLanding,
+  missingFormats,
   serverHealth,
 };
 

@@ -1,5 +1,6 @@
 import { create, type Font } from 'fontkit';
 import { fontsOf, type Bundle, type FontFile } from '@/core/document';
+import { MoonError } from '@/core/errors';
 import { DEFAULT_FONT, fontFamily } from '@/core/text/fonts';
 import { readMedia } from './mediaStore';
 
@@ -42,7 +43,12 @@ function closeUnused(wanted: ReadonlySet<string>): void {
 }
 
 async function fetchFont(id: string): Promise<Uint8Array> {
-  const response = await fetch(`/fonts/${id}.ttf`);
-  if (!response.ok) throw new Error(`The font ${id} could not be loaded. Reload the page.`);
+  const response = await fetch(`/fonts/${id}.ttf`).catch(() => null);
+  if (!response?.ok) {
+    throw new MoonError(
+      'app-file-away',
+      `The font ${id} is not on this device yet. Connect to the network once, and reload the page.`,
+    );
+  }
   return new Uint8Array(await response.arrayBuffer());
 }

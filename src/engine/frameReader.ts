@@ -7,9 +7,10 @@ import {
   type Source,
   type VideoSample,
 } from 'mediabunny';
-import { registerProresDecoder } from '@mediabunny/prores';
 import type { Media } from '@/core/document';
+import { MoonError } from '@/core/errors';
 import { readMedia } from './mediaStore';
+import { registerProresDecoder } from './proresDecoder';
 
 registerProresDecoder();
 
@@ -45,7 +46,7 @@ export class FrameReader {
   static async open(source: Source): Promise<FrameReader> {
     const input = openInput(source);
     const track = await input.getPrimaryVideoTrack();
-    if (!track) throw new Error('The file holds no video.');
+    if (!track) throw new MoonError('media-unreadable', 'The file holds no video.');
     return new FrameReader(
       input,
       new VideoSampleSink(track),

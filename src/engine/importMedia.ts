@@ -73,9 +73,12 @@ const nameOf = ({ name }: File): string => heldName(name.replace(/\.[^.]+$/, '')
 /** Characters of base64 that a byte takes in storage. */
 const STORED = 4 / 3;
 
-/** Refuses at once what would fail after minutes. @throws MoonError 'storage-full' */
+/**
+ * Refuses at once what would fail after minutes, where the browser tells how much room there is.
+ * @throws MoonError 'storage-full'
+ */
 async function requireRoom({ name, size }: File): Promise<void> {
-  const { quota = Infinity, usage = 0 } = await navigator.storage.estimate();
+  const { quota = Infinity, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
   if (size * STORED <= quota - usage) return;
   const megabytes = (bytes: number) => `${Math.round(bytes / 1e6)} MB`;
   throw new MoonError(

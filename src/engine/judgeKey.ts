@@ -5,6 +5,7 @@ import { findKey as findKeyIn, type KeyFrame } from '@/core/matte/findKey';
 import { hueChannels } from '@/core/matte/keyConstants';
 import { measureMatte, worstFigures, type MatteFigures } from '@/core/matte/measureMatte';
 import { softwareContext } from '@/paint/browserTools';
+import { drawSample } from './drawSample';
 import { FrameReader, mediaSource } from './frameReader';
 import { keyer } from './keying/keyer';
 import { decodeStill } from './still';
@@ -89,7 +90,8 @@ async function framesOf(footage: Footage, seconds: readonly number[]): Promise<K
   const frames: KeyFrame[] = [];
   try {
     for (const second of seconds) {
-      (await reader.at(second))?.draw(context, 0, 0, width, height);
+      const sample = await reader.at(second);
+      if (sample) await drawSample(sample, context, width, height);
       frames.push(taken());
     }
   } finally {

@@ -18,6 +18,7 @@ import { layerAlone, type Box } from '@/core/scene';
 import { perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
+import { drawSample } from './drawSample';
 import { FrameReader, mediaSource } from './frameReader';
 import { stopIfAborted, type Progress } from './progress';
 import { measureSound } from './sound/measureSound';
@@ -59,7 +60,8 @@ async function* smallFrames(
 async function smallFrame(reader: FrameReader, seconds: number): Promise<SmallFrame> {
   const context = softwareContext(WIDTH, HEIGHT);
   context.imageSmoothingQuality = 'medium';
-  (await reader.at(seconds))?.draw(context, 0, 0, WIDTH, HEIGHT);
+  const sample = await reader.at(seconds);
+  if (sample) await drawSample(sample, context, WIDTH, HEIGHT);
   return context.getImageData(0, 0, WIDTH, HEIGHT);
 }
 

@@ -1,6 +1,7 @@
 import type { Footage } from '@/core/document';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
+import { drawSample } from './drawSample';
 import { FrameReader, mediaSource } from './frameReader';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
@@ -154,7 +155,7 @@ async function drawMoment(
 ): Promise<boolean> {
   const sample = await reader.at(seconds);
   context.globalAlpha = share;
-  sample?.draw(context, 0, 0, context.canvas.width, context.canvas.height);
+  if (sample) await drawSample(sample, context, context.canvas.width, context.canvas.height);
   context.globalAlpha = 1;
   return sample !== null;
 }

@@ -7,6 +7,7 @@ import { findDrawingTimes } from '@/core/recording/times';
 import type { FrameCount, FramePixels } from '@/core/recording/types';
 import { perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
+import { drawSample } from './drawSample';
 import { FrameReader, mediaSource } from './frameReader';
 import { stopIfAborted, type Progress } from './progress';
 
@@ -66,7 +67,7 @@ function frameLooker(reader: FrameReader, { name, width, height }: Footage) {
       throw new MoonError('media-unreadable', `A frame of “${name}” could not be read.`);
     }
     const canvas = context.canvas;
-    sample.draw(context, 0, 0, canvas.width, canvas.height);
+    await drawSample(sample, context, canvas.width, canvas.height);
     return context.getImageData(0, 0, canvas.width, canvas.height);
   };
 }

@@ -5,6 +5,7 @@ import { borderColour, type KeyFrame } from '@/core/matte/findKey';
 import { twoBackdrops } from '@/core/matte/twoBackdrops';
 import { sameRate, framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
+import { drawSample } from './drawSample';
 import { FrameReader, mediaSource } from './frameReader';
 import { importMedia } from './importMedia';
 import { keyer } from './keying/keyer';
@@ -109,7 +110,8 @@ async function smallFrames(
   const frames: KeyFrame[] = [];
   const context = softwareContext(WIDTH, HEIGHT);
   for (const place of places) {
-    (await reader.at(Math.max(0, place + shift)))?.draw(context, 0, 0, WIDTH, HEIGHT);
+    const sample = await reader.at(Math.max(0, place + shift));
+    if (sample) await drawSample(sample, context, WIDTH, HEIGHT);
     frames.push(context.getImageData(0, 0, WIDTH, HEIGHT));
   }
   return frames;
@@ -126,6 +128,6 @@ async function wholeFrame(
   const planes = sample && planarFrame(sample);
   if (planes) return (await keyer()).frame(planes, planes, null);
   const context = softwareContext(width, height);
-  sample?.draw(context, 0, 0, width, height);
+  if (sample) await drawSample(sample, context, width, height);
   return context.getImageData(0, 0, width, height).data;
 }

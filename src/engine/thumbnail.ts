@@ -1,7 +1,9 @@
 import { LUMA } from '@/core/colour';
 import type { Bundle, Footage } from '@/core/document';
+import { MoonError } from '@/core/errors';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
+import { drawSample } from './drawSample';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { decodeStill } from './still';
 import { stopIfAborted } from './progress';
@@ -88,7 +90,7 @@ export async function footageThumbnails(
       stopIfAborted(signal);
       const sample = await reader.at(share * footage.duration);
       paintSurface(context, 'checks');
-      sample?.draw(context, 0, 0, width, height);
+      if (sample) await drawSample(sample, context, width, height);
       blobs.push(await toBlob(context));
     }
   } finally {
@@ -104,7 +106,7 @@ async function waveform(footage: Footage): Promise<Blob> {
   const input = openInput(mediaSource(footage.media));
   try {
     const track = await input.getPrimaryAudioTrack();
-    if (!track) throw new Error('The file holds no sound.');
+    if (!track) throw new MoonError('media-unreadable', 'The file holds no sound.');
     for await (const sample of new AudioSampleSink(track).samples()) {
       const values = new Float32Array(sample.numberOfFrames);
       sample.copyTo(values, { planeIndex: 0, format: 'f32-planar' });

@@ -11,8 +11,10 @@ const thrown: TransferHandler<{ value: unknown }, SentError> = {
   canHandle: (value): value is { value: unknown } =>
     typeof value === 'object' && value !== null && THROW_MARKER in value,
   serialize: ({ value }) => {
-    const message = value instanceof Error ? value.message : String(value);
-    return [{ message, code: value instanceof MoonError ? value.code : null }, []];
+    if (value instanceof MoonError) return [{ message: value.message, code: value.code }, []];
+    // People are told in words of ours; whoever looks for the reason finds it here.
+    console.error(value);
+    return [{ message: value instanceof Error ? value.message : String(value), code: null }, []];
   },
   deserialize: ({ message, code }) => {
     throw code ? new MoonError(code, message) : new Error(message);

@@ -1,10 +1,16 @@
+import { MoonError } from '@/core/errors';
 import { PathCache } from './pathCache';
 import type { PaintContext, PaintTools } from './tools';
 
 /** A canvas kept in ordinary memory: painted by the same code as Node's, and quick to read back. */
 export function softwareContext(width: number, height: number): OffscreenCanvasRenderingContext2D {
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser cannot make a drawing canvas of that size.');
+  if (!context) {
+    throw new MoonError(
+      'canvas-refused',
+      `This browser cannot draw a picture of ${width} × ${height} pixels. Make it smaller, or use another browser.`,
+    );
+  }
   return context;
 }
 

@@ -1,13 +1,14 @@
 import { useEffect, type ReactNode } from 'react';
 import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
+import { startOffline } from '@/store/offline';
 import { startKeeping } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { SilentIcon } from '@/ui/SilentIcon';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
 import { BusyWork } from './shared/BusyWork';
 import { DropFiles } from './shared/DropFiles';
-import { Banner, Notices } from './shared/Notices';
+import { Banner, Notices, UpdateOffer } from './shared/Notices';
 import { UnreadableFiles } from './shared/Unreadable';
 
 const SIGNS = { icon: SilentIcon };
@@ -22,12 +23,14 @@ export function Shell({ children }: { readonly children: ReactNode }) {
 
   useEffect(() => {
     void dispatch(startKeeping());
+    void dispatch(startOffline());
   }, [dispatch]);
 
   return (
     <PaperProvider theme={theme} settings={SIGNS}>
       <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
         <Banner />
+        <UpdateOffer />
         <BusyWork />
         <Notices />
         <DropFiles>{children}</DropFiles>

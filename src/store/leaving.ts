@@ -15,8 +15,10 @@ export async function holdOpen<T>(work: Promise<T>): Promise<T> {
 /** Has the browser ask before the page is left while something holds. */
 export const holdOpenWhile = (holds: () => boolean): void => void reasons.push(holds);
 
+export const isHeldOpen = (): boolean => underWay.size > 0 || reasons.some((holds) => holds());
+
 if (typeof window !== 'undefined') {
   window.addEventListener('beforeunload', (event) => {
-    if (underWay.size > 0 || reasons.some((holds) => holds())) event.preventDefault();
+    if (isHeldOpen()) event.preventDefault();
   });
 }

@@ -48,5 +48,6 @@ export const work = {
   send: ((...job) => holdOpen(engine.send(...job))) as typeof engine.send,
   tryFormat: engine.tryFormat,
   trialLanding: engine.trialLanding,
+  missingFormats: engine.missingFormats,
   serverHealth: engine.serverHealth,
 };

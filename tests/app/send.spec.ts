@@ -1,3 +1,4 @@
+import { statSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { add, beginEmpty, section, unfold } from '../support/make';
 import { backToKit, openDemoKit, savedKit, send, setNumber } from '../support/app';
@@ -53,6 +54,28 @@ test('a format that would lose the transparency says so before it is chosen', as
   await page.getByRole('link', { name: 'Send' }).click();
   await expect(page.getByRole('radio', { name: 'H.264 .mp4' })).toContainText('turns black');
   await expect(page.getByRole('radio', { name: 'ProRes 4444 .mov' })).toBeChecked();
+});
+
+test('on a device that shares files, what was made is handed on as it is', async ({ page }) => {
+  await page.addInitScript(() => {
+    const shared: File[] = [];
+    Object.assign(window, { shared });
+    Object.assign(navigator, {
+      canShare: ({ files }: ShareData) => files!.length > 0,
+      share: async ({ files }: ShareData) => void shared.push(...files!),
+    });
+  });
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  const path = await send(page, 'PNG still .png');
+  await page.getByRole('button', { name: 'Share wind-card.png' }).click();
+  const [name, type, bytes] = await page.evaluate(() => {
+    const [file] = (window as unknown as { shared: File[] }).shared;
+    return [file.name, file.type, file.size];
+  });
+  expect([name, type]).toEqual(['wind-card.png', 'image/png']);
+  expect(bytes).toBe(statSync(path).size);
 });
 
 test('Stop ends a send, and nothing is downloaded', async ({ page }) => {

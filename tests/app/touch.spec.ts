@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { openDemoKit, stagePoint } from '../support/app';
-import { addMove } from '../support/make';
+import { addMove, stageDrawn } from '../support/make';
 import { covering, finger, middleOf, smallControls } from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
@@ -77,29 +77,40 @@ async function inReach(page: Page, section: string): Promise<void> {
   }
 }
 
-for (const [width, height] of SIZES) {
-  test(`at ${width} × ${height} the work, its time and its settings are in reach`, async ({
-    page,
-  }) => {
-    await page.setViewportSize({ width, height });
-    await openDemoKit(page);
-    await openLayer(page, 'Wind card', 'Band', 'Place');
-    await inReach(page, 'Place');
-    const stage = (await page.getByRole('application', { name: 'Stage' }).boundingBox())!;
-    expect(stage.width * stage.height).toBeGreaterThan(0.1 * width * height);
-    expect(await smallControls(page)).toEqual([]);
-    const across = await page.evaluate(() => document.documentElement.scrollWidth);
-    expect(across).toBeLessThanOrEqual(width);
+test('on every screen the work, its time and its settings are in reach in Make', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await openLayer(page, 'Wind card', 'Band', 'Place');
+  for (const [width, height] of SIZES) {
+    await test.step(`${width} × ${height}`, async () => {
+      await page.setViewportSize({ width, height });
+      await inReach(page, 'Place');
+      const stage = (await page.getByRole('application', { name: 'Stage' }).boundingBox())!;
+      expect(stage.width * stage.height).toBeGreaterThan(0.1 * width * height);
+      expect(await smallControls(page)).toEqual([]);
+      const across = await page.evaluate(() => document.documentElement.scrollWidth);
+      expect(across).toBeLessThanOrEqual(width);
+    });
+  }
+});
 
-    await page.goto('/');
-    await page.getByRole('tab', { name: /^Landings/ }).tap();
-    await page.getByRole('link', { name: 'Open Episode opening' }).tap();
-    await page.getByRole('button', { name: 'Choose Wind card' }).tap();
-    await page.getByRole('tab', { name: 'Look' }).tap();
-    await inReach(page, 'Look');
-    expect(await smallControls(page)).toEqual([]);
-  });
-}
+test('on every screen the work, its time and its settings are in reach in Land', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await page.getByRole('tab', { name: /^Landings/ }).tap();
+  await page.getByRole('link', { name: 'Open Episode opening' }).tap();
+  await page.getByRole('button', { name: 'Choose Wind card' }).tap();
+  await page.getByRole('tab', { name: 'Look' }).tap();
+  for (const [width, height] of SIZES) {
+    await test.step(`${width} × ${height}`, async () => {
+      await page.setViewportSize({ width, height });
+      await inReach(page, 'Look');
+      expect(await smallControls(page)).toEqual([]);
+    });
+  }
+});
 
 test('the settings are dragged to three heights, and the work stays in sight above them', async ({
   page,
@@ -141,6 +152,7 @@ test('a small layer is dragged by its body, and its handles stand outside it', a
   await openLayer(page, 'Wind card', 'Band', 'Place');
   await page.getByRole('textbox', { name: 'Scale', exact: true }).fill('14');
   await page.getByRole('textbox', { name: 'Scale', exact: true }).press('Enter');
+  await stageDrawn(page);
   const before = await numberIn(page, 'Across');
   const from = await stagePoint(page, before / 1920, (await numberIn(page, 'Down')) / 1080);
   await finger(page, from, { x: from.x + 60, y: from.y - 20 });

@@ -29,6 +29,7 @@ export async function visit(profile: string, base: string): Promise<Visit> {
     args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    serviceWorkers: 'block',
   });
   context.setDefaultTimeout(30_000);
   // The compiler that runs these files names functions by a helper that pages do not have.

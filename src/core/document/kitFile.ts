@@ -7,7 +7,7 @@ import {
   type Entry,
   type FileEntry,
 } from '@zip.js/zip.js';
-import { MoonError, plainWords } from '../errors';
+import { MoonError } from '../errors';
 import { mediaOwners, type MediaOwner } from './media';
 import { readKitEntries, type Read } from './reading';
 import type { Kit, Media } from './types';
@@ -118,6 +118,8 @@ async function kept(
 const mediaLost = (name: string): string =>
   `The file of “${name}” is missing from the kit file or damaged. Open its footage and put the file in its place again.`;
 
+const damaged = (how: string): MoonError => new MoonError('media-damaged', how);
+
 /**
  * What an entry unpacks to, and no more than it says it does.
  * @throws MoonError 'media-damaged'
@@ -137,13 +139,13 @@ async function* piecesOf(entry: FileEntry): AsyncGenerator<Uint8Array> {
       const { done, value } = await reader.read();
       if (done) break;
       bytes += value.length;
-      if (bytes > entry.uncompressedSize) throw new Error('it is larger than it says');
+      if (bytes > entry.uncompressedSize) throw damaged('it is larger than it says');
       yield value;
     }
     await unpacked;
     if (problem) throw problem;
   } catch (error) {
-    throw new MoonError('media-damaged', plainWords(error));
+    throw error instanceof MoonError ? error : damaged('it cannot be unpacked');
   } finally {
     await reader.cancel().catch(() => undefined);
   }

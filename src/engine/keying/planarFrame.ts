@@ -23,7 +23,7 @@ export function planarFrame(sample: VideoSample): PlanarFrame | null {
 }
 
 /** What is not tagged is taken for BT.709, as the browser takes it. */
-function matrixOf({ colorSpace }: VideoSample): YuvMatrix {
+export function matrixOf({ colorSpace }: VideoSample): YuvMatrix {
   const full = colorSpace.fullRange === true;
   switch (colorSpace.matrix) {
     case 'smpte170m':

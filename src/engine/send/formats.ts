@@ -9,6 +9,14 @@ import { readWebp, webpFile } from '@/core/formats/files/webp';
 import { sceneAt } from '@/core/scene';
 import { plainName } from '@/core/sending/fileName';
 import { openInput } from '../frameReader';
+import {
+  neverMissing,
+  serverMissing,
+  videoMissing,
+  webpMissing,
+  type Missing,
+  type PictureSize,
+} from './abilities';
 import { gifEncoder } from './gif';
 import { growingEncoder, type PictureKind } from './growing';
 import { painted } from './painted';
@@ -35,6 +43,8 @@ interface FormatWork {
   readonly open: (file: Blob) => Promise<Decoded>;
   /** Bytes of each frame in a file, where they differ too much to go by their mean; else null. */
   readonly frameBytes: (file: Blob) => Promise<readonly number[] | null>;
+  /** Why a file of that size cannot be made here and now. */
+  readonly missing: (size: PictureSize) => Promise<Missing>;
 }
 
 const PNG: PictureKind = { type: 'image/png' };
@@ -48,6 +58,7 @@ const pictures = (encode: FormatWork['encode'], inside: PicturesIn): FormatWork 
   encode,
   open: (file) => openPictures(file, inside),
   frameBytes: alike,
+  missing: neverMissing,
 });
 
 const isClear = ({ bundle: { document } }: Making): boolean =>
@@ -66,28 +77,34 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     ),
     open: openVideo,
     frameBytes: alike,
+    missing: () => serverMissing('prores4444'),
   },
   vp9: {
     encode: painted((work) => vp9Encoder(work.target, isClear(work))),
     open: openVideo,
     frameBytes: packetSizes,
+    missing: (size) => videoMissing('vp9', 'VP9', size),
   },
   h264: {
     encode: painted(({ target }) => h264Encoder(target)),
     open: openVideo,
     frameBytes: packetSizes,
+    missing: (size) => videoMissing('avc', 'H.264', size),
   },
   'png-mov': pictures(
     painted(({ target }) => growingEncoder(pngMovie(target, target.rate), PNG)),
     pngMoviePictures,
   ),
-  png: { encode: painted(pngEncoder), open: openStill, frameBytes: alike },
-  webp: pictures(
-    painted(({ target, settings }) =>
-      growingEncoder(webpFile(target, target.rate, settings.plays), WEBP),
+  png: { encode: painted(pngEncoder), open: openStill, frameBytes: alike, missing: neverMissing },
+  webp: {
+    ...pictures(
+      painted(({ target, settings }) =>
+        growingEncoder(webpFile(target, target.rate, settings.plays), WEBP),
+      ),
+      { open: readWebp, type: 'image/webp' },
     ),
-    { open: readWebp, type: 'image/webp' },
-  ),
+    missing: webpMissing,
+  },
   apng: pictures(
     painted(({ target, settings }) =>
       growingEncoder(apngFile(target.frames, target.rate, settings.plays), PNG),
@@ -98,7 +115,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     painted(({ target, bundle }) => pngFramesEncoder(target, plainName(bundle.document.name))),
     { open: placed(readStoredZip), type: 'image/png' },
   ),
-  svg: { encode: drawOutlines, open: openOutlines, frameBytes: alike },
+  svg: { encode: drawOutlines, open: openOutlines, frameBytes: alike, missing: neverMissing },
   gif: pictures(
     painted(({ target, settings }) => gifEncoder(target, settings)),
     { open: readGif, type: 'image/gif' },

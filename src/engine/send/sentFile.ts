@@ -2,6 +2,7 @@ import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { MoonError } from '@/core/errors';
 import type { ByteRange, MovingPicture, ReadFile } from '@/core/formats/files/movingPicture';
 import { framesToSeconds, type Rate } from '@/core/time';
+import { drawSample } from '../drawSample';
 import { openInput } from '../frameReader';
 import { loadResvg } from '../resvg';
 
@@ -11,7 +12,7 @@ type Context = OffscreenCanvasRenderingContext2D;
 const ROUNDING = 0.0005;
 
 export interface Drawable {
-  readonly draw: (context: Context) => void;
+  readonly draw: (context: Context) => void | Promise<void>;
 }
 
 /**
@@ -30,7 +31,7 @@ export async function eachFrame(
   for await (const frame of decoded.frameAt(indices, rate)) {
     if (!frame) break;
     context.clearRect(0, 0, context.canvas.width, context.canvas.height);
-    frame.draw(context);
+    await frame.draw(context);
     await look(step++);
   }
   if (step < indices.length) throw differs(`its frame ${indices[step]} cannot be read`);
@@ -127,7 +128,12 @@ export async function openVideo(file: Blob): Promise<Decoded> {
     frameAt: async function* (indices, rate) {
       const times = indices.map((index) => first + framesToSeconds(index, rate) + ROUNDING);
       for await (const sample of sink.samplesAtTimestamps(times)) {
-        yield sample && { draw: (context) => sample.draw(context, 0, 0) };
+        yield (
+          sample && {
+            draw: (context) =>
+              drawSample(sample, context, sample.displayWidth, sample.displayHeight),
+          }
+        );
         sample?.close();
       }
     },

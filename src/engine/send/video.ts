@@ -16,6 +16,7 @@ import { registerAacEncoder } from '@mediabunny/aac-encoder';
 import { i420Bytes, rgbaToI420 } from '@/core/colour';
 import { SAMPLE_RATE, type Stereo } from '@/core/sound/types';
 import { framesToSeconds } from '@/core/time';
+import { beforeEncoders } from './abilities';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
 
@@ -59,6 +60,7 @@ export const vp9Encoder = (target: EncodeTarget, alpha: boolean) =>
 
 async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Encoder> {
   const { width, height, rate } = target;
+  await beforeEncoders();
   const scratch = await openScratchFile();
   const output = new Output({
     format: kind.container(),
@@ -73,6 +75,7 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
   const codes = new Uint8Array(i420Bytes(width, height, kind.alpha));
   return {
     add: async (context, frame) => {
+      if (!kind.alpha) layOnBlack(context);
       const { data } = context.getImageData(0, 0, width, height);
       rgbaToI420(data, width, height, kind.alpha, codes);
       const sample = new VideoSample(codes, {
@@ -103,6 +106,16 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
       await scratch.remove();
     },
   };
+}
+
+/** Without alpha what is clear turns black, and what is half clear half black. */
+function layOnBlack(context: OffscreenCanvasRenderingContext2D): void {
+  context.save();
+  context.resetTransform();
+  context.globalCompositeOperation = 'destination-over';
+  context.fillStyle = '#000000';
+  context.fillRect(0, 0, context.canvas.width, context.canvas.height);
+  context.restore();
 }
 
 /** AAC is not among what browsers encode everywhere; a coder of ours is used where it is not. */

@@ -1,11 +1,17 @@
+import { MoonError } from '@/core/errors';
 import { pointAt, pointCount } from '@/core/ink/points';
 import { sessionBox, type PenSession } from '@/core/ink/session';
 import type { Point } from '@/core/scene';
 
 /** The pen sessions that ship with the app. */
 export async function loadPenSessions(): Promise<readonly PenSession[]> {
-  const response = await fetch('/pen/sessions.json');
-  if (!response.ok) throw new Error('The recorded pen could not be loaded. Reload the page.');
+  const response = await fetch('/pen/sessions.json').catch(() => null);
+  if (!response?.ok) {
+    throw new MoonError(
+      'app-file-away',
+      'The recorded pen is not on this device yet. Connect to the network once, and try again.',
+    );
+  }
   return (await response.json()) as readonly PenSession[];
 }
 

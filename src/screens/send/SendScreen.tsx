@@ -18,7 +18,7 @@ import type { Ways } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { doing } from '../shared/doing';
-import { download } from '../shared/files';
+import { download, sharing } from '../shared/files';
 import { Hint } from '../shared/Hint';
 import { Missing } from '../shared/Missing';
 import { useBundle } from '../shared/useBundle';
@@ -144,6 +144,7 @@ function Send({ bundle, go, heading }: SendProps) {
           <SentCard
             delivery={result}
             onDownload={() => download(result.file, result.name)}
+            onShare={sharing(result.file, result.name, mimeOf(result))}
             onBringIn={footageOf(result, (sent) => void dispatch(importSent(sent, document)))}
           />
         ) : null}
@@ -175,6 +176,10 @@ function footageOf({ sentFiles }: Delivery, bringIn: (sent: Sent) => void): (() 
   const [sent] = sentFiles;
   return sentFiles.length === 1 && isFootage(formatById(sent.format)!) ? () => bringIn(sent) : null;
 }
+
+/** Several files go in one zip. */
+const mimeOf = ({ sentFiles }: Delivery): string =>
+  sentFiles.length === 1 ? formatById(sentFiles[0].format)!.mime : 'application/zip';
 
 /** Whether what is heard in a landing will be in its file. */
 function SoundNote({ bundle, carries }: { readonly bundle: Bundle; readonly carries: boolean }) {

@@ -9,12 +9,14 @@ import { bytes, foundIn } from './figures';
 interface SentCardProps {
   readonly delivery: Delivery;
   readonly onDownload: () => void;
+  /** Hands it to another app; null where this device does not. */
+  readonly onShare: (() => void) | null;
   /** Brings the file into the kit; null where it is no footage. */
   readonly onBringIn: (() => void) | null;
 }
 
 /** What was made and read back, with what was found in it. */
-export function SentCard({ delivery, onDownload, onBringIn }: SentCardProps) {
+export function SentCard({ delivery, onDownload, onShare, onBringIn }: SentCardProps) {
   const tokens = useTokens();
   const { file, name, sentFiles } = delivery;
   return (
@@ -28,14 +30,19 @@ export function SentCard({ delivery, onDownload, onBringIn }: SentCardProps) {
           <ManyFiles sentFiles={sentFiles} />
         )}
       </View>
-      {onBringIn ? (
-        <IconAction
-          label={`Bring ${name} into the kit`}
-          icon="folder-plus-outline"
-          onPress={onBringIn}
-        />
-      ) : null}
-      <IconAction label={`Download ${name} again`} icon="download-outline" onPress={onDownload} />
+      <View style={styles.actions}>
+        {onShare ? (
+          <IconAction label={`Share ${name}`} icon="share-variant-outline" onPress={onShare} />
+        ) : null}
+        {onBringIn ? (
+          <IconAction
+            label={`Bring ${name} into the kit`}
+            icon="folder-plus-outline"
+            onPress={onBringIn}
+          />
+        ) : null}
+        <IconAction label={`Download ${name} again`} icon="download-outline" onPress={onDownload} />
+      </View>
     </View>
   );
 }
@@ -69,10 +76,12 @@ function ManyFiles({ sentFiles }: { readonly sentFiles: readonly Sent[] }) {
 const styles = StyleSheet.create({
   card: {
     flexDirection: 'row',
+    flexWrap: 'wrap',
     alignItems: 'center',
     gap: 12,
     borderRadius: RADIUS.card,
     padding: 14,
   },
-  words: { flex: 1 },
+  words: { flexGrow: 1, flexShrink: 1, flexBasis: 180 },
+  actions: { flexDirection: 'row', marginLeft: 'auto' },
 });

@@ -6,7 +6,7 @@ import { onSentBackdrop } from '@/core/sending/plan';
 import { firstSettings, type SendSettings } from '@/core/sending/settings';
 import { receiverSet, sendingSet } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { work, type ServerHealth } from '@/store/work';
+import { work } from '@/store/work';
 import { useBackground } from '../shared/useBackground';
 
 /** A format with what stands against it for this document. */
@@ -35,8 +35,8 @@ export interface Sending {
 export function useSending({ document }: Bundle): Sending {
   const { id } = document;
   const dispatch = useAppDispatch();
-  const health = useServerHealth();
   const kept = useAppSelector((state) => state.session.sendings[id]);
+  const missing = useMissing(document, kept?.scale ?? 1);
   const receiver = receiverById(useAppSelector((state) => state.session.receivers[id] ?? null));
   const backdrop = kept?.backdrop ?? null;
   const offered = useMemo(() => {
@@ -45,10 +45,10 @@ export function useSending({ document }: Bundle): Sending {
       format,
       goodFor: goodFor(document, format),
       loss: trouble(receiver, sent, format),
-      unable: missingReason(format, health),
+      unable: missing ? missing[format.id] : beforeAsked(format),
     }));
     return [...all].sort((a, b) => Number(a.loss !== null) - Number(b.loss !== null));
-  }, [backdrop, document, health, receiver]);
+  }, [backdrop, document, missing, receiver]);
   const best = offered.find(({ unable }) => unable === null);
   const settings = kept ?? firstSettings(best?.format.id ?? '');
   const change = (next: Partial<SendSettings>) =>
@@ -70,16 +70,14 @@ export function useSending({ document }: Bundle): Sending {
   };
 }
 
-/** Undefined until the server has answered, null when it is away. */
-const useServerHealth = () =>
-  useBackground<ServerHealth | null | undefined>(work.serverHealth, '', undefined);
+/** Until the answer is there, what the browser makes by itself can be chosen. */
+const beforeAsked = ({ maker }: Format): string | null =>
+  maker === 'server' ? 'Asking the encode server…' : null;
 
-/** Why a format cannot be made right now; null when it can. */
-function missingReason(format: Format, health: ServerHealth | null | undefined): string | null {
-  if (format.maker === 'browser') return null;
-  if (health === undefined) return 'Asking the encode server…';
-  if (health === null)
-    return 'Needs the encode server, which is not running. Start the app with “npm run demo”.';
-  if (health.formats.includes(format.id)) return null;
-  return 'Needs ffmpeg on the machine that runs the encode server.';
-}
+/** Why each format cannot be made here and now; null until that is known. */
+const useMissing = ({ width, height }: Bundle['document'], scale: number) =>
+  useBackground(
+    () => work.missingFormats({ width, height }, scale),
+    `${width} ${height} ${scale}`,
+    null as Awaited<ReturnType<typeof work.missingFormats>> | null,
+  );

@@ -10,6 +10,7 @@ import { Choice } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { Words } from '@/ui/Words';
 import { Card, Line } from './Card';
+import { OfflineCard } from './OfflineCard';
 import { CopiesCard, LeftOutCard, StorageCard, UnusedCard } from './KeptCards';
 
 const THEMES = [
@@ -63,6 +64,7 @@ export function SettingsScreen() {
         </Card>
         <YourFonts />
         <StorageCard />
+        <OfflineCard />
         <CopiesCard />
         <UnusedCard />
         <LeftOutCard />

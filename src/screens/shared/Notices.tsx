@@ -1,7 +1,8 @@
 import { StyleSheet, View } from 'react-native';
 import { Snackbar } from 'react-native-paper';
 import { restore } from '@/store/actions';
-import { dismissed } from '@/store/session';
+import { takeUpdate } from '@/store/offline';
+import { dismissed, updateFound } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { useTokens } from '@/ui/theme';
@@ -57,6 +58,23 @@ export function Banner() {
         <Words kind="small">{text}</Words>
       </View>
       {unsaved ? <SaveKitFile /> : null}
+    </View>
+  );
+}
+
+/** A newer version is taken when the person says so, never by itself. */
+export function UpdateOffer() {
+  const tokens = useTokens();
+  const dispatch = useAppDispatch();
+  const found = useAppSelector((state) => state.session.update);
+  if (!found) return null;
+  return (
+    <View role="status" style={[styles.banner, { backgroundColor: tokens.plumSoft }]}>
+      <View style={styles.text}>
+        <Words kind="small">A newer version of Moon Patch is ready.</Words>
+      </View>
+      <Action label="Use it now" onPress={() => void dispatch(takeUpdate())} />
+      <Action label="Later" onPress={() => dispatch(updateFound(false))} />
     </View>
   );
 }

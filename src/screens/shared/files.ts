@@ -28,3 +28,11 @@ export function download(file: Blob, name: string): void {
   // The download has to have started before its address goes.
   setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
+
+/** What hands a file to another app of the device; null where there is none that takes it. */
+export function sharing(file: Blob, name: string, type: string): (() => void) | null {
+  const files = [new File([file], name, { type })];
+  if (!navigator.canShare?.({ files })) return null;
+  // Closing the device's own sheet is no mistake.
+  return () => void navigator.share({ files }).catch(() => undefined);
+}

@@ -10,6 +10,7 @@ import { followingReducer, unsavedReducer } from './saving';
 import { receiversReducer, sendingsReducer } from './sendings';
 import { hintsReducer } from './hints';
 import { themeReducer } from './theme';
+import { updateReducer } from './update';
 import { unreadReducer } from './unread';
 import { unreadableReducer } from './unreadable';
 
@@ -24,6 +25,7 @@ export { queued, unqueued, type Queued } from './queue';
 export { followingSet, unsavedSet } from './saving';
 export { receiverSet, sendingSet } from './sendings';
 export { themeSet } from './theme';
+export { updateFound } from './update';
 export { unreadFound, unreadGone } from './unread';
 export { foundUnreadable, leftUnreadable, type Unreadable } from './unreadable';
 
@@ -38,6 +40,7 @@ export const sessionReducer = combineReducers({
   unsaved: unsavedReducer,
   theme: themeReducer,
   hints: hintsReducer,
+  update: updateReducer,
   copied: copiedReducer,
   pen: penReducer,
   sendings: sendingsReducer,

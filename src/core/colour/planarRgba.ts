@@ -1,0 +1,78 @@
+import type { YuvMatrix } from '../matte/repairChroma';
+
+/** Bits of a sample: 8 in bytes, 10 and 12 in words of 16. */
+export type Depth = 8 | 10 | 12;
+export type Samples = Uint8Array | Uint16Array;
+
+/** A frame as its decoder gives it: luma, two planes of chroma, and alpha of full range, if any. */
+export interface PlanarPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly depth: Depth;
+  /** Pixels that share a sample of chroma, across and down. */
+  readonly across: 1 | 2;
+  readonly down: 1 | 2;
+  readonly y: Samples;
+  readonly u: Samples;
+  readonly v: Samples;
+  readonly a: Samples | null;
+}
+
+/**
+ * A frame as straight RGBA. Where chroma has fewer samples, they lie in the middle of the pixels
+ * that share them, and what is between is linear; `rgbaToI420` counts on the same.
+ * @returns width × height × 4 bytes
+ */
+export function planarRgba(picture: PlanarPicture, matrix: YuvMatrix): Uint8ClampedArray {
+  const { width, height, depth, y, a } = picture;
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  const largest = 2 ** depth - 1;
+  // Codes of full range end at the largest; those of limited range are those of 8 bit, shifted.
+  const unit = matrix.black === 0 ? 255 / largest : 1 / 2 ** (depth - 8);
+  const opacity = 255 / largest;
+  const u = new Float32Array(width);
+  const v = new Float32Array(width);
+  for (let row = 0, at = 0; row < height; row++) {
+    chromaRow(picture, picture.u, row, unit, u);
+    chromaRow(picture, picture.v, row, unit, v);
+    for (let x = 0; x < width; x++, at++) {
+      const luma = (y[at] * unit - matrix.black) * matrix.luma;
+      rgba[at * 4] = luma + matrix.vToR * v[x];
+      rgba[at * 4 + 1] = luma + matrix.uToG * u[x] + matrix.vToG * v[x];
+      rgba[at * 4 + 2] = luma + matrix.uToB * u[x];
+      rgba[at * 4 + 3] = a ? a[at] * opacity : 255;
+    }
+  }
+  return rgba;
+}
+
+/** One row of chroma at full width, in levels from its middle. */
+function chromaRow(
+  { width, height, across, down }: PlanarPicture,
+  plane: Samples,
+  row: number,
+  unit: number,
+  out: Float32Array,
+): void {
+  const columns = Math.ceil(width / across);
+  const last = Math.ceil(height / down) - 1;
+  const own = Math.floor(row / down);
+  const other = Math.min(last, Math.max(0, own + (row & 1 ? 1 : -1)));
+  const share = down === 1 ? 1 : 0.75;
+  const sample = (column: number) =>
+    (share * plane[own * columns + column] + (1 - share) * plane[other * columns + column]) * unit -
+    128;
+  if (across === 1) {
+    for (let x = 0; x < width; x++) out[x] = sample(x);
+    return;
+  }
+  let before = sample(0);
+  let here = before;
+  for (let column = 0, x = 0; column < columns; column++, x += 2) {
+    const after = column + 1 < columns ? sample(column + 1) : here;
+    out[x] = 0.75 * here + 0.25 * before;
+    if (x + 1 < width) out[x + 1] = 0.75 * here + 0.25 * after;
+    before = here;
+    here = after;
+  }
+}
