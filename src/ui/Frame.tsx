@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
 import type { CheckState } from '@/core/check';
 import { StyleSheet, View } from 'react-native';
 import { IconAction } from './Action';
@@ -28,6 +28,8 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
   useEffect(() => {
     document.title = title === APP ? APP : `${title} · ${APP}`;
   }, [title]);
+  const heading = useRef<HTMLElement>(null);
+  useEffect(() => focusHeading(heading.current!), []);
   const arrangement = useArrangement();
   const low = useShort();
   const cramped = useCrampedTyping();
@@ -42,7 +44,7 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
       <View style={styles.column}>
         <View role="banner" style={[styles.header, low && styles.low]}>
           {onBack ? <IconAction label="Back" icon="arrow-left" onPress={onBack} /> : null}
-          <View style={styles.title}>
+          <View ref={heading as unknown as RefObject<View>} style={styles.title}>
             <Words kind="title" lines={1}>
               {title}
             </Words>
@@ -56,6 +58,14 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
       </View>
     </View>
   );
+}
+
+let first = true;
+
+/** A page that was gone to is read from its heading; the first one is left to the browser. */
+function focusHeading(title: HTMLElement): void {
+  if (!first) title.querySelector('h1')?.focus({ preventScroll: true });
+  first = false;
 }
 
 const styles = StyleSheet.create({

@@ -2,6 +2,7 @@ import { createFocusTrap } from 'focus-trap';
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
 import { Portal } from 'react-native-paper';
+import { closeOnBack } from './back';
 import { RADIUS, useTokens } from './theme';
 
 interface ModalCardProps {
@@ -38,6 +39,11 @@ function Shade({ label, onClose, low = false, style, children }: ModalCardProps)
       trap.deactivate();
     };
   }, []);
+  const leave = useRef(onClose);
+  useEffect(() => {
+    leave.current = onClose;
+  });
+  useEffect(() => closeOnBack(() => leave.current()), []);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key !== 'Escape') return;
     event.stopPropagation();

@@ -28,6 +28,8 @@ export function Words({ kind = 'body', soft = false, lines, style, children }: W
     <Text
       role={heading ? 'heading' : undefined}
       aria-level={heading ? (kind === 'title' ? 1 : 2) : undefined}
+      // A page that was gone to gives its title the focus.
+      {...(kind === 'title' ? { tabIndex: -1 } : null)}
       numberOfLines={lines}
       style={[STYLES[kind], { color: soft ? tokens.softInk : tokens.ink }, style]}
     >

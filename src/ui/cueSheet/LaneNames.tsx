@@ -1,8 +1,8 @@
 import { useDrag } from '@use-gesture/react';
-import { useRef, useState } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
-import { POINTER_DRAG } from '../gesture';
+import { arrowStep, onPressKeys, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
 import { ROW, type Lane } from './types';
@@ -32,6 +32,11 @@ export function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: LaneNam
     // On either side of itself it stays where it is.
     if (gap !== from && gap !== from + 1) onDrop?.(id, lanes[gap]?.id ?? null);
   };
+  const step = (id: string, by: number) => {
+    const from = lanes.findIndex((lane) => lane.id === id);
+    const gap = by < 0 ? from + by : from + 1 + by;
+    if (gap >= 0 && gap <= lanes.length) onDrop!(id, lanes[gap]?.id ?? null);
+  };
   return (
     <div ref={list} style={{ position: 'relative' }}>
       {lanes.map((lane) => (
@@ -41,6 +46,7 @@ export function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: LaneNam
           selected={selected.includes(lane.id)}
           onSelect={(more) => onSelect(lane.id, more)}
           onOpen={onOpen && lane.open !== null ? () => onOpen(lane.id) : undefined}
+          onStep={onDrop && ((by) => step(lane.id, by))}
           onDrag={onDrop && ((y, last) => (last ? finish(lane.id, gapAt(y)) : setDrop(gapAt(y))))}
         />
       ))}
@@ -57,9 +63,11 @@ interface LaneNameProps {
   readonly onSelect: (more: boolean) => void;
   readonly onOpen?: () => void;
   readonly onDrag?: (y: number, last: boolean) => void;
+  /** Moves it by so many places in the list. */
+  readonly onStep?: (by: number) => void;
 }
 
-function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
+function LaneName({ lane, selected, onSelect, onOpen, onDrag, onStep }: LaneNameProps) {
   const tokens = useTokens();
   const bind = useDrag(
     ({ tap, last, xy: [, y], event }) => {
@@ -68,6 +76,13 @@ function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
     },
     { ...POINTER_DRAG, filterTaps: true, axis: 'y' },
   );
+  const onKeyDown = (event: KeyboardEvent) => {
+    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    if (by && onStep) {
+      arrowStep(event);
+      onStep(by);
+    } else onPressKeys(onSelect)(event);
+  };
   return (
     <View
       style={[
@@ -76,7 +91,14 @@ function LaneName({ lane, selected, onSelect, onOpen, onDrag }: LaneNameProps) {
         selected && { backgroundColor: tokens.moonSoft },
       ]}
     >
-      <div {...bind()} aria-label={`Move ${lane.name} in the stack`} role="button" style={grip}>
+      <div
+        {...bind()}
+        role="button"
+        tabIndex={0}
+        aria-label={`Move ${lane.name} in the stack`}
+        onKeyDown={onKeyDown}
+        style={grip}
+      >
         <Icon source={lane.icon} size={16} color={tokens.ink} />
       </div>
       <Pressable

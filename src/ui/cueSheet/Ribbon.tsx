@@ -1,9 +1,9 @@
 import { useDrag } from '@use-gesture/react';
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { Icon } from 'react-native-paper';
 import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { snapShift } from '@/core/time/snapShift';
-import { newGesture, POINTER_DRAG } from '../gesture';
+import { arrowStep, newGesture, onPressKeys, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { graspsOf, linkAt } from './grasps';
 import type { Lane } from './types';
@@ -54,7 +54,9 @@ export function Ribbon(props: RibbonProps) {
       <div
         {...body()}
         role="button"
+        tabIndex={0}
         aria-label={`Ribbon of ${name}`}
+        onKeyDown={byFrames(onShift, onSelect)}
         style={{
           position: 'absolute',
           left,
@@ -265,6 +267,16 @@ interface Held {
   readonly moved: number;
 }
 
+/** The arrows along the ruler do what a drag does, a frame at a time. */
+const byFrames =
+  (onMove: (by: number, gesture: string) => void, onPress: (more: boolean) => void) =>
+  (event: KeyboardEvent) => {
+    if (event.key === 'ArrowUp' || event.key === 'ArrowDown') return;
+    const step = arrowStep(event);
+    if (step) onMove(step.x, newGesture());
+    else onPressKeys(onPress)(event);
+  };
+
 /** Reports a drag in whole frames, step by step. */
 function useFrameDrag(
   { pixels, snaps, frames }: Snapping,
@@ -303,7 +315,9 @@ function Grasp({ label, at, frame, pixels, snaps, above, onDrag, onTap }: GraspP
     <div
       {...bind()}
       role="button"
+      tabIndex={0}
       aria-label={label}
+      onKeyDown={byFrames(onDrag, () => onTap?.())}
       style={{
         position: 'absolute',
         left: at - TOUCH / 2,

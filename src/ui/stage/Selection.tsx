@@ -69,6 +69,7 @@ function Handle({ at, label, kind }: HandleProps) {
     <div
       aria-label={label}
       role="button"
+      tabIndex={0}
       data-handle={kind}
       style={{
         position: 'absolute',

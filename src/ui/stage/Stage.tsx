@@ -4,7 +4,7 @@ import { useGesture } from '@use-gesture/react';
 import type { Place } from '@/core/document';
 import { handleChange, movedPlace, snapBox, snapLines, turnedPlace } from '@/core/place';
 import { boxAround, boxCentre, quadHolds, type Box, type Point, type Quad } from '@/core/scene';
-import { newGesture, POINTER_DRAG } from '../gesture';
+import { arrowStep, newGesture, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
 import { ReachContext } from './reach';
@@ -157,12 +157,18 @@ export function Stage(props: StageProps) {
   );
 
   const nudge = (event: React.KeyboardEvent) => {
-    const by = NUDGES[event.key];
-    if (!by || !chosen) return;
-    event.preventDefault();
-    const far = event.shiftKey ? 10 : 1;
-    const offset = offsetOf(chosen.id, by[0] * far, by[1] * far);
-    onPlace(chosen.id, movedPlace(chosen.place, offset.x, offset.y), newGesture());
+    const step = chosen && arrowStep(event);
+    if (!step) return;
+    const { place, id } = chosen;
+    const handle = handleAt(event.target);
+    const offset = offsetOf(id, step.x, step.y);
+    const along = step.x - step.y;
+    const changed = {
+      move: () => movedPlace(place, offset.x, offset.y),
+      resize: () => turnedPlace(place, 1 + along / 100, 0),
+      turn: () => turnedPlace(place, 1, along),
+    }[handle ?? 'move'];
+    onPlace(id, changed(), newGesture());
   };
 
   return (
@@ -213,13 +219,6 @@ function isHeld(quad: Quad, at: Point, fit: number): boolean {
   const near = Math.hypot(at.x - middle.x, at.y - middle.y) * fit <= TOUCH / 2;
   return near || quadHolds(quad, at);
 }
-
-const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 function SnapMarks({
   snapped,

@@ -1,8 +1,8 @@
 import { useDrag } from '@use-gesture/react';
-import { useContext, useRef, useState, type RefObject } from 'react';
+import { useContext, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import Svg, { Path } from 'react-native-svg';
 import type { Box, Point } from '@/core/scene';
-import { newGesture, POINTER_DRAG } from '../gesture';
+import { arrowStep, newGesture, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { ReachContext, useReach } from './reach';
 
@@ -133,12 +133,19 @@ function DragPoint({ point, canvas, cover, reach, ...told }: DragPointProps) {
     }
     return held;
   }, POINTER_DRAG);
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = arrowStep(event);
+    if (step) onDrag({ x: point.at.x + step.x, y: point.at.y + step.y }, newGesture());
+  };
   const size = point.handle ? 10 : 14;
   return (
     <div
       {...bind()}
       role="button"
+      tabIndex={0}
       aria-label={point.label}
+      onFocus={onChoose}
+      onKeyDown={onKeyDown}
       style={{
         position: 'absolute',
         left: reachable(point.seen.x, reach.left, reach.right, canvas.width),

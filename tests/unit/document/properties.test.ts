@@ -119,11 +119,12 @@ const shownAt = (document: Overlay, frame: number): unknown =>
   JSON.parse(JSON.stringify(sceneAt(document, frame, assets).items));
 
 /** Seconds are sums of fractions, which depend on the order of adding in their last digits. */
-expect.addEqualityTesters([
-  (a: unknown, b: unknown) =>
-    typeof a === 'number' && typeof b === 'number'
-      ? Object.is(a, b) || Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
-      : undefined,
+const nearly = (a: unknown, b: unknown): boolean | undefined =>
+  typeof a === 'number' && typeof b === 'number'
+    ? Object.is(a, b) || Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a))
+    : undefined;
+(expect as unknown as { addEqualityTesters(all: readonly unknown[]): void }).addEqualityTesters([
+  nearly,
 ]);
 
 /** Cues of arbitrary moves wait for moves that are not there. */
