@@ -5,7 +5,7 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { PAGES } from '@/core/pages';
+import { PAGES } from '@/core/site';
 import { readEncodeRequest } from './encodeRequest';
 import type { Encodes } from './encodes';
 import { hasFfmpeg, SERVER_FORMATS } from './ffmpeg';

@@ -5,7 +5,7 @@ import {
 } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { StaleWhileRevalidate } from 'workbox-strategies';
-import { PAGES } from '@/core/pages';
+import { CACHES, HANDED_OVER, PAGES } from '@/core/site';
 
 declare const self: ServiceWorkerGlobalScope;
 
@@ -20,7 +20,26 @@ cleanupOutdatedCaches();
 registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { allowlist: [PAGES] }));
 registerRoute(
   ({ url, sameOrigin }) => sameOrigin && rest.has(url.pathname),
-  new StaleWhileRevalidate({ cacheName: 'once-used' }),
+  new StaleWhileRevalidate({ cacheName: CACHES.onceUsed }),
+);
+
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.pathname === HANDED_OVER,
+  async ({ request }) => {
+    const handed = (await request.formData()).getAll('files');
+    const cache = await caches.open(CACHES.handedOver);
+    const files = handed.filter((entry) => entry instanceof File);
+    await Promise.all(
+      files.map((file, i) =>
+        cache.put(
+          `${HANDED_OVER}/${i}/${encodeURIComponent(file.name)}`,
+          new Response(file, { headers: { 'content-type': file.type } }),
+        ),
+      ),
+    );
+    return Response.redirect('/', 303);
+  },
+  'POST',
 );
 
 // The first visit's page is served from here at once; later ones take over when the person says so.

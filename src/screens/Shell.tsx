@@ -6,8 +6,8 @@ import { startKeeping } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { SilentIcon } from '@/ui/SilentIcon';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
+import { ArrivingFiles } from './shared/ArrivingFiles';
 import { BusyWork } from './shared/BusyWork';
-import { DropFiles } from './shared/DropFiles';
 import { Banner, Notices, UpdateOffer } from './shared/Notices';
 import { UnreadableFiles } from './shared/Unreadable';
 
@@ -33,7 +33,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         <UpdateOffer />
         <BusyWork />
         <Notices />
-        <DropFiles>{children}</DropFiles>
+        <ArrivingFiles>{children}</ArrivingFiles>
         <UnreadableFiles />
       </View>
     </PaperProvider>

@@ -1,10 +1,8 @@
 import { MoonError } from '@/core/errors';
+import { CACHES } from '@/core/site';
 import { isHeldOpen } from './leaving';
 import { noticed, updateFound } from './session';
 import type { AppThunk } from './store';
-
-/** Where the service worker keeps what is not needed by every screen. */
-const ONCE_USED = 'once-used';
 
 /** Milliseconds until what is kept for later may be fetched: the first screen comes before it. */
 const SETTLED = 3000;
@@ -54,7 +52,7 @@ export interface KeptParts {
 /** @throws where the app was not built to work without a network, or the browser keeps nothing */
 export async function keptParts(): Promise<KeptParts> {
   const parts = await allParts();
-  const cache = await caches.open(ONCE_USED);
+  const cache = await caches.open(CACHES.onceUsed);
   const here = await Promise.all(parts.map(({ url }) => cache.match(url)));
   return { bytes: sum(parts), kept: sum(parts.filter((_, i) => here[i])) };
 }
@@ -62,7 +60,7 @@ export async function keptParts(): Promise<KeptParts> {
 /** Fetches all of them now. @throws MoonError 'app-file-away' */
 export async function keepAllParts(progress: (kept: KeptParts) => void): Promise<void> {
   const parts = await allParts();
-  const cache = await caches.open(ONCE_USED);
+  const cache = await caches.open(CACHES.onceUsed);
   const bytes = sum(parts);
   let kept = 0;
   for (const { url, bytes: own } of parts) {

@@ -45,6 +45,7 @@ export const work = {
   findLetterTarget: engine.findLetterTarget,
   findOverflow: engine.findOverflow,
   findMissingLetters: engine.findMissingLetters,
+  fileOfMedia: engine.fileOfMedia,
   send: ((...job) => holdOpen(engine.send(...job))) as typeof engine.send,
   tryFormat: engine.tryFormat,
   trialLanding: engine.trialLanding,

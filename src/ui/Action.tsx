@@ -1,6 +1,6 @@
 import { StyleSheet } from 'react-native';
 import { Button, IconButton } from 'react-native-paper';
-import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 
 interface ActionProps {
   readonly label: string;
@@ -70,6 +70,12 @@ const styles = StyleSheet.create({
   button: { borderRadius: RADIUS.full },
   grow: { flex: 1 },
   content: { minHeight: TOUCH },
-  label: { fontFamily: FONT.text, fontSize: 15, marginVertical: 10, letterSpacing: 0 },
+  label: {
+    fontFamily: FONT.text,
+    fontSize: rem(15),
+    lineHeight: rem(20),
+    marginVertical: 10,
+    letterSpacing: 0,
+  },
   icon: { width: TOUCH, height: TOUCH, margin: 0 },
 });

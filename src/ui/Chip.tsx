@@ -1,7 +1,7 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import { Icon } from 'react-native-paper';
-import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 
 interface ChipProps {
   readonly label: string;
@@ -9,15 +9,13 @@ interface ChipProps {
   readonly spoken?: string;
   readonly icon?: string;
   readonly selected?: boolean;
-  /** The font family its label is set in. */
-  readonly face?: string;
   readonly role?: 'button' | 'radio' | 'tab';
   readonly onPress: () => void;
 }
 
 /** A small rounded choice; the touch area is larger than what is seen. */
 export function Chip(props: ChipProps) {
-  const { label, spoken = label, icon, selected = false, face, role = 'button', onPress } = props;
+  const { label, spoken = label, icon, selected = false, role = 'button', onPress } = props;
   const tokens = useTokens();
   const colour = selected ? tokens.onPlum : tokens.ink;
   return (
@@ -39,10 +37,7 @@ export function Chip(props: ChipProps) {
         ]}
       >
         {icon ? <Icon source={icon} size={16} color={colour} /> : null}
-        <Text
-          numberOfLines={1}
-          style={[styles.label, { color: colour }, face ? { fontFamily: face } : null]}
-        >
+        <Text numberOfLines={1} style={[styles.label, { color: colour }]}>
           {label}
         </Text>
       </View>
@@ -56,7 +51,6 @@ interface ChoiceProps<T extends string> {
     readonly value: T;
     readonly label: string;
     readonly icon?: string;
-    readonly face?: string;
   }[];
   readonly value: T;
   readonly onChange: (value: T) => void;
@@ -69,7 +63,6 @@ function ChoiceChips<T extends string>({ options, value, onChange }: ChoiceProps
       role="radio"
       label={option.label}
       icon={option.icon}
-      face={option.face}
       selected={option.value === value}
       onPress={() => onChange(option.value)}
     />
@@ -118,7 +111,7 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.full,
     borderWidth: 1,
   },
-  label: { flexShrink: 1, fontFamily: FONT.text, fontSize: 14 },
+  label: { flexShrink: 1, fontFamily: FONT.text, fontSize: rem(14) },
   scroll: { flexGrow: 0, flexShrink: 1 },
   row: { flexDirection: 'row', gap: 8, alignItems: 'center' },
   wrapped: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 },

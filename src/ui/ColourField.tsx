@@ -5,7 +5,7 @@ import { colourName } from '@/core/colour/names';
 import { Action } from './Action';
 import { newGesture } from './gesture';
 import { ModalCard } from './ModalCard';
-import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 import { Words } from './Words';
 
 /** Colours offered beside the picker: of the footage at hand, say. */
@@ -160,11 +160,18 @@ function HexInput({ value, onChange }: { value: string; onChange: (colour: strin
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
-  label: { width: 104 },
+  label: { width: rem(104) },
   open: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH, flex: 1 },
   alone: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
   swatch: { width: 32, height: 32, borderRadius: RADIUS.inner, borderWidth: 1 },
-  dialog: { alignSelf: 'center', width: 320, padding: 20, gap: 16, borderRadius: RADIUS.card },
+  dialog: {
+    alignSelf: 'center',
+    width: 320,
+    maxWidth: '94%',
+    padding: 20,
+    gap: 16,
+    borderRadius: RADIUS.card,
+  },
   palette: { flexDirection: 'row', flexWrap: 'wrap', minHeight: TOUCH },
   input: {
     height: TOUCH,
@@ -172,6 +179,6 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.inner,
     paddingHorizontal: 12,
     fontFamily: FONT.text,
-    fontSize: 15,
+    fontSize: rem(16),
   },
 });

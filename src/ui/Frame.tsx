@@ -71,8 +71,14 @@ function focusHeading(title: HTMLElement): void {
 const styles = StyleSheet.create({
   screen: { flex: 1, flexDirection: 'row', minHeight: 0 },
   column: { flex: 1, minWidth: 0, minHeight: 0 },
-  header: { flexDirection: 'row', alignItems: 'center', height: 56, paddingHorizontal: 6, gap: 2 },
-  low: { height: 48 },
+  header: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    minHeight: 56,
+    paddingHorizontal: 6,
+    gap: 2,
+  },
+  low: { minHeight: 48 },
   title: { flex: 1, minWidth: 0, paddingHorizontal: 8 },
   body: { flex: 1, minHeight: 0 },
 });

@@ -1,7 +1,7 @@
 import { useId, useState, type ReactNode } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { Slider } from './Slider';
-import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 import { Words } from './Words';
 
 interface NumberFieldProps {
@@ -123,9 +123,15 @@ const shown = (value: number, step: number): string =>
   String(Number(value.toFixed(Math.max(decimals(step), 2))));
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 10 },
-  label: { width: 88, flexShrink: 1 },
-  typed: { flexDirection: 'row', alignItems: 'center', width: 94, gap: 4 },
+  row: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    minHeight: TOUCH,
+    columnGap: 10,
+  },
+  label: { width: rem(88), flexShrink: 1 },
+  typed: { flexDirection: 'row', alignItems: 'center', width: rem(94), gap: 4, marginLeft: 'auto' },
   input: {
     flex: 1,
     minWidth: 0,
@@ -134,9 +140,9 @@ const styles = StyleSheet.create({
     borderWidth: 1,
     borderRadius: RADIUS.inner,
     fontFamily: FONT.bold,
-    fontSize: 16,
+    fontSize: rem(16),
     textAlign: 'right',
   },
-  unit: { width: 16 },
+  unit: { width: rem(16) },
   hint: { position: 'absolute', right: 20, top: TOUCH, zIndex: 2, paddingHorizontal: 4 },
 });

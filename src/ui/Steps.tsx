@@ -99,13 +99,13 @@ export function Steps({ current, rail, low, go, check }: StepsProps) {
 }
 
 const styles = StyleSheet.create({
-  bar: { flexDirection: 'row', borderTopWidth: 1, height: 68 },
-  rail: { width: 84, borderRightWidth: 1, paddingTop: 8, gap: 4 },
-  narrow: { width: 68, paddingTop: 4, gap: 0 },
-  low: { height: 56 },
+  bar: { flexDirection: 'row', borderTopWidth: 1, minHeight: 68 },
+  rail: { minWidth: 84, borderRightWidth: 1, paddingTop: 8, gap: 4 },
+  narrow: { minWidth: 68, paddingTop: 4, gap: 0 },
+  low: { minHeight: 56 },
   step: { alignItems: 'center', justifyContent: 'center', gap: 3 },
   barStep: { flex: 1 },
-  railStep: { height: 60 },
+  railStep: { minHeight: 60 },
   sign: {
     position: 'absolute',
     right: -4,

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
-import { FONT, TOUCH, useTokens } from './theme';
+import { FONT, TOUCH, rem, useTokens } from './theme';
 
 interface TabsProps<T extends string> {
   readonly tabs: readonly { readonly value: T; readonly label: string }[];
@@ -57,7 +57,7 @@ const styles = StyleSheet.create({
   tab: { minHeight: TOUCH, minWidth: TOUCH, alignItems: 'center', justifyContent: 'center' },
   label: {
     fontFamily: FONT.text,
-    fontSize: 15,
+    fontSize: rem(15),
     paddingVertical: 3,
     borderBottomWidth: 2,
     borderStyle: 'dashed',

@@ -1,5 +1,5 @@
 import { StyleSheet, TextInput, View } from 'react-native';
-import { FONT, RADIUS, TOUCH, useTokens } from './theme';
+import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 import { Words } from './Words';
 
 interface TextFieldProps {
@@ -34,6 +34,6 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.inner,
     paddingHorizontal: 12,
     fontFamily: FONT.text,
-    fontSize: 15,
+    fontSize: rem(16),
   },
 });

@@ -1,15 +1,15 @@
 import type { ReactNode } from 'react';
 import { Text, type StyleProp, type TextStyle } from 'react-native';
-import { FONT, useTokens } from './theme';
+import { FONT, rem, useTokens } from './theme';
 
 type Kind = 'title' | 'heading' | 'body' | 'strong' | 'small';
 
 const STYLES: Readonly<Record<Kind, TextStyle>> = {
-  title: { fontFamily: FONT.heading, fontSize: 24, lineHeight: 30 },
-  heading: { fontFamily: FONT.heading, fontSize: 19, lineHeight: 24 },
-  body: { fontFamily: FONT.text, fontSize: 15, lineHeight: 21 },
-  strong: { fontFamily: FONT.bold, fontSize: 15, lineHeight: 21 },
-  small: { fontFamily: FONT.text, fontSize: 13, lineHeight: 18 },
+  title: { fontFamily: FONT.heading, fontSize: rem(24), lineHeight: rem(30) },
+  heading: { fontFamily: FONT.heading, fontSize: rem(19), lineHeight: rem(24) },
+  body: { fontFamily: FONT.text, fontSize: rem(15), lineHeight: rem(21) },
+  strong: { fontFamily: FONT.bold, fontSize: rem(15), lineHeight: rem(21) },
+  small: { fontFamily: FONT.text, fontSize: rem(13), lineHeight: rem(18) },
 };
 
 interface WordsProps {

@@ -64,7 +64,20 @@ const NEW_MOON: Tokens = {
 export const RADIUS = { card: 20, inner: 12, full: 999 } as const;
 export const TOUCH = 44;
 
-const fonts = configureFonts({ config: { fontFamily: FONT.text } });
+/**
+ * A size that goes with the text size that the reader has set, given in pixels of the usual one.
+ * The types know of numbers alone; on the web, styles take any length.
+ */
+export const rem = (pixels: number): number => `${pixels / 16}rem` as unknown as number;
+
+const fonts = Object.fromEntries(
+  Object.entries(configureFonts({ config: { fontFamily: FONT.text } })).map(([name, font]) => [
+    name,
+    'fontSize' in font
+      ? { ...font, fontSize: rem(font.fontSize), lineHeight: rem(font.lineHeight) }
+      : font,
+  ]),
+) as typeof MD3LightTheme.fonts;
 
 const paperColours = (tokens: Tokens) => ({
   primary: tokens.plum,

@@ -1,26 +1,29 @@
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { useDrag } from '@use-gesture/react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Image, Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { reordered } from '@/core/document';
 import { drawingFrame, drawView } from '@/core/ink/drawView';
 import { work } from '@/store/work';
 import { IconAction } from '@/ui/Action';
+import { POINTER_DRAG } from '@/ui/gesture';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { usePictures } from '../shared/usePictures';
 import { useAddFrame, useDraw } from './draw';
 
 const HEIGHT = 48;
+const GAP = 6;
 
-/** The drawings in order; a tap chooses one, the arrows flip between neighbours. */
+/** The drawings in order; a tap chooses one, a drag puts it elsewhere, the arrows flip between neighbours. */
 export function FrameStrip() {
-  const tokens = useTokens();
-  const { overlay, layer, drawing, choose } = useDraw();
+  const { overlay, layer, drawing, choose, change } = useDraw();
   const add = useAddFrame();
   const { drawings } = layer;
   const at = drawings.findIndex(({ id }) => id === drawing.id);
   const row = useRef<ScrollView>(null);
   const width = Math.round((HEIGHT * Math.min(2, overlay.width / overlay.height)) / 2) * 2;
   useEffect(() => {
-    row.current?.scrollTo({ x: Math.max(0, at * (width + 6) - 80), animated: false });
+    row.current?.scrollTo({ x: Math.max(0, at * (width + GAP) - 80), animated: false });
   }, [at, width]);
   const flip = (by: number) => choose(drawings[(at + by + drawings.length) % drawings.length].id);
   return (
@@ -29,23 +32,19 @@ export function FrameStrip() {
       <ScrollView ref={row} horizontal showsHorizontalScrollIndicator={false}>
         <View role="radiogroup" aria-label="Frames" style={styles.row}>
           {drawings.map(({ id, hold }, i) => (
-            <Pressable
+            <FrameCard
               key={id}
-              role="radio"
-              aria-checked={id === drawing.id}
-              aria-label={`Frame ${i + 1}${hold > 1 ? `, held ${hold} times` : ''}`}
-              onPress={() => choose(id)}
-              style={[
-                styles.frame,
-                { width, backgroundColor: tokens.mat, borderColor: tokens.line },
-                id === drawing.id && { borderColor: tokens.plum, borderStyle: 'dashed' },
-              ]}
-            >
-              <DrawingPicture id={id} />
-              <Words kind="small" style={[styles.number, { backgroundColor: tokens.card }]}>
-                {hold > 1 ? `${i + 1} ×${hold}` : `${i + 1}`}
-              </Words>
-            </Pressable>
+              {...{ id, hold, width }}
+              number={i + 1}
+              chosen={id === drawing.id}
+              onChoose={() => choose(id)}
+              onCarry={(by) =>
+                change((entry) => ({
+                  ...entry,
+                  drawings: reordered(entry.drawings, id, i + by),
+                }))
+              }
+            />
           ))}
         </View>
       </ScrollView>
@@ -54,6 +53,59 @@ export function FrameStrip() {
     </View>
   );
 }
+
+interface FrameCardProps {
+  readonly id: string;
+  readonly number: number;
+  readonly hold: number;
+  readonly width: number;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+  /** Ends a drag, in places along the strip. */
+  readonly onCarry: (by: number) => void;
+}
+
+/** A finger holds a frame before it carries it, as a quick one scrolls the strip. */
+const holdFirst = () =>
+  window.matchMedia('(any-pointer: coarse)').matches
+    ? { preventScroll: 250, preventScrollAxis: 'x' as const }
+    : {};
+
+function FrameCard(props: FrameCardProps) {
+  const { id, number, hold, width, chosen, onChoose, onCarry } = props;
+  const tokens = useTokens();
+  const [carried, setCarried] = useState(0);
+  const drag = useDrag(
+    ({ movement: [x], last, tap, canceled }) => {
+      setCarried(last ? 0 : x);
+      const by = Math.round(x / (width + GAP));
+      if (last && !tap && !canceled && by !== 0) onCarry(by);
+    },
+    { ...POINTER_DRAG, filterTaps: true, ...holdFirst() },
+  );
+  return (
+    <div {...drag()} style={{ ...carriedStyle, transform: `translateX(${carried}px)` }}>
+      <Pressable
+        role="radio"
+        aria-checked={chosen}
+        aria-label={`Frame ${number}${hold > 1 ? `, held ${hold} times` : ''}`}
+        onPress={onChoose}
+        style={[
+          styles.frame,
+          { width, backgroundColor: tokens.mat, borderColor: tokens.line },
+          chosen && { borderColor: tokens.plum, borderStyle: 'dashed' },
+        ]}
+      >
+        <DrawingPicture id={id} />
+        <Words kind="small" style={[styles.number, { backgroundColor: tokens.card }]}>
+          {hold > 1 ? `${number} ×${hold}` : `${number}`}
+        </Words>
+      </Pressable>
+    </div>
+  );
+}
+
+const carriedStyle = { touchAction: 'pan-x', userSelect: 'none' } as const;
 
 const NO_ONION = { before: 0, after: 0, strength: 0 };
 
@@ -83,7 +135,7 @@ function DrawingPicture({ id }: { readonly id: string }) {
 
 const styles = StyleSheet.create({
   strip: { flexDirection: 'row', alignItems: 'center', height: HEIGHT + 16, paddingHorizontal: 4 },
-  row: { flexDirection: 'row', gap: 6, alignItems: 'center' },
+  row: { flexDirection: 'row', gap: GAP, alignItems: 'center' },
   frame: {
     height: HEIGHT,
     borderWidth: 2,

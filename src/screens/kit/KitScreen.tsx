@@ -12,15 +12,15 @@ import { Action, IconAction } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { PopMenu } from '@/ui/PopMenu';
-import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { FONT, RADIUS, rem, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles, MEDIA } from '../shared/files';
 import { Hint } from '../shared/Hint';
 import { RenameDialog } from '../shared/rename';
+import { ReplaceKit } from '../shared/ReplaceKit';
 import { useSaveKitFile } from '../shared/useSaveKitFile';
 import { FootageCard, LandingCard, OverlayCard } from './cards';
 import { FirstRun } from './FirstRun';
-import { ReplaceKit } from './ReplaceKit';
 
 type Shelf = 'overlays' | 'footage' | 'landings';
 
@@ -248,7 +248,7 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.inner,
     paddingHorizontal: 12,
     fontFamily: FONT.text,
-    fontSize: 16,
+    fontSize: rem(16),
   },
   shelves: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grid: { flexDirection: 'row', flexWrap: 'wrap', margin: -7 },

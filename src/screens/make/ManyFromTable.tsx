@@ -16,7 +16,7 @@ import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
-import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { FONT, RADIUS, rem, useTokens } from '@/ui/theme';
 import { ModalCard } from '@/ui/ModalCard';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../shared/files';
@@ -203,7 +203,7 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.inner,
     padding: 10,
     fontFamily: FONT.text,
-    fontSize: 15,
+    fontSize: rem(16),
   },
   plan: { borderTopWidth: 1, paddingVertical: 6 },
 });

@@ -5,7 +5,7 @@ import { framesToSeconds, type Rate } from '@/core/time';
 import { usePlayer, type Player } from '@/store/player';
 import { IconAction } from '@/ui/Action';
 import { useShort } from '@/ui/layout';
-import { FONT, TOUCH, useTokens } from '@/ui/theme';
+import { FONT, TOUCH, rem, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
 interface TransportProps {
@@ -49,7 +49,7 @@ function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
   const dropped = usePlayer(player, (state) => state.dropped);
   return (
     <View>
-      <Words style={{ fontFamily: FONT.bold, fontSize: 17 }}>
+      <Words style={{ fontFamily: FONT.bold, fontSize: rem(17) }}>
         {`${framesToSeconds(frame, rate).toFixed(2)} s`}
       </Words>
       <Words kind="small" soft lines={1}>
@@ -60,8 +60,8 @@ function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', height: 60, paddingHorizontal: 8, gap: 8 },
-  low: { height: 52 },
+  row: { flexDirection: 'row', alignItems: 'center', minHeight: 60, paddingHorizontal: 8, gap: 8 },
+  low: { minHeight: 52 },
   play: { width: TOUCH, height: TOUCH, margin: 0 },
   rest: { flex: 1, flexDirection: 'row', justifyContent: 'flex-end', gap: 8, minWidth: 0 },
 });

@@ -4,7 +4,7 @@ import { rename } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
 import { Dialog } from '@/ui/Dialog';
-import { FONT, RADIUS, TOUCH, useTokens } from '@/ui/theme';
+import { FONT, RADIUS, TOUCH, rem, useTokens } from '@/ui/theme';
 
 interface RenameDialogProps {
   readonly name: string;
@@ -70,6 +70,6 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.inner,
     paddingHorizontal: 12,
     fontFamily: FONT.text,
-    fontSize: 16,
+    fontSize: rem(16),
   },
 });

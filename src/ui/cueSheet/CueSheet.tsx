@@ -4,7 +4,7 @@ import { useDrag, useGesture } from '@use-gesture/react';
 import Svg, { Path } from 'react-native-svg';
 import { framesToSeconds, perSecond, type Rate } from '@/core/time';
 import { POINTER_DRAG } from '../gesture';
-import { TOUCH, useTokens } from '../theme';
+import { rem, TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
 import { LaneNames } from './LaneNames';
 import { Ribbon } from './Ribbon';
@@ -290,5 +290,5 @@ const styles = StyleSheet.create({
   corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 8, borderBottomWidth: 1 },
   // What stays in sight over it is left out where it is scrolled to.
   lane: { height: ROW, borderBottomWidth: 1, ...({ scrollMarginTop: RULER } as object) },
-  mark: { position: 'absolute', bottom: 2, paddingLeft: 3, borderLeftWidth: 1, height: 22 },
+  mark: { position: 'absolute', bottom: 2, paddingLeft: 3, borderLeftWidth: 1, height: rem(22) },
 });

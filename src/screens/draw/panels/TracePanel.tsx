@@ -7,19 +7,17 @@ import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { newGesture } from '@/ui/gesture';
-import { LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
-import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { FONT, RADIUS, rem, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
-import { useFontOptions } from '../../shared/fontOptions';
+import { FontField } from '../../shared/FontField';
 import { useDraw } from '../draw';
 
 /** Words to write over, faint and never part of the overlay. */
 export function TracePanel() {
   const tokens = useTokens();
   const { overlay, layer, change } = useDraw();
-  const fonts = useFontOptions();
   const [gesture, setGesture] = useState(newGesture);
   const first: Trace = { text: '', font: 'caveat', size: Math.round(overlay.height / 4) };
   const trace = layer.trace ?? first;
@@ -43,9 +41,9 @@ export function TracePanel() {
       />
       {layer.trace ? (
         <>
-          <LongChoice
+          <FontField
             label="Font to write over"
-            options={fonts}
+            words={trace.text}
             value={trace.font}
             onChange={(font) => set({ font }, null)}
           />
@@ -96,6 +94,6 @@ const styles = StyleSheet.create({
     paddingHorizontal: 12,
     marginVertical: 6,
     fontFamily: FONT.text,
-    fontSize: 16,
+    fontSize: rem(16),
   },
 });

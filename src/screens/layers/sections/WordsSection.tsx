@@ -14,16 +14,16 @@ import { newId } from '@/store/actions';
 import { importFiles } from '@/store/media';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
-import { Chip, Choice, LongChoice } from '@/ui/Chip';
+import { Chip, Choice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
 import { newGesture } from '@/ui/gesture';
 import { NumberField } from '@/ui/NumberField';
 import { SecondsField } from '@/ui/SecondsField';
-import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { FONT, RADIUS, rem, useTokens } from '@/ui/theme';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
-import { useFontOptions } from '../../shared/fontOptions';
+import { FontField } from '../../shared/FontField';
 import { useBackground } from '../../shared/useBackground';
 import { useEditing } from '../editing';
 import { section, type SectionProps } from './types';
@@ -45,7 +45,6 @@ export const wordsSection = section({
 function WordsSection({ layer }: SectionProps<WordsLayer>) {
   const tokens = useTokens();
   const { edit } = useEditing();
-  const fonts = useFontOptions();
   const [gesture, setGesture] = useState(newGesture);
   const change = (patch: Partial<WordsLayer>, group: string | null = null) =>
     edit((document) => updateLayer(document, layer.id, patch), group);
@@ -64,9 +63,9 @@ function WordsSection({ layer }: SectionProps<WordsLayer>) {
       <Words kind="small" soft>
         Font
       </Words>
-      <LongChoice
+      <FontField
         label="Font"
-        options={fonts}
+        words={layer.text}
         value={layer.font}
         onChange={(font) => change({ font })}
       />
@@ -238,6 +237,6 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.inner,
     padding: 10,
     fontFamily: FONT.text,
-    fontSize: 16,
+    fontSize: rem(16),
   },
 });

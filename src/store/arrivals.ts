@@ -1,0 +1,31 @@
+import { CACHES } from '@/core/site';
+
+interface LaunchQueue {
+  setConsumer(
+    consumer: (launch: { readonly files: readonly FileSystemFileHandle[] }) => void,
+  ): void;
+}
+
+/** Tells of files that the app was opened with, now and while it is open. */
+export function onOpenedWith(bring: (files: readonly File[]) => void): void {
+  const { launchQueue } = window as { launchQueue?: LaunchQueue };
+  launchQueue?.setConsumer(({ files }) => {
+    void Promise.all(files.map((handle) => handle.getFile())).then(bring);
+  });
+}
+
+/** Files that another app of the device handed over; they are given once. */
+export async function takeHandedOver(): Promise<readonly File[]> {
+  // A browser that keeps nothing has no service worker that could have been handed anything.
+  if (!(await window.caches?.has(CACHES.handedOver).catch(() => false))) return [];
+  const cache = await caches.open(CACHES.handedOver);
+  const files = await Promise.all(
+    (await cache.keys()).map(async (request) => {
+      const blob = await (await cache.match(request))!.blob();
+      const name = decodeURIComponent(request.url.slice(request.url.lastIndexOf('/') + 1));
+      return new File([blob], name, { type: blob.type });
+    }),
+  );
+  await caches.delete(CACHES.handedOver);
+  return files;
+}
