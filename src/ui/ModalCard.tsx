@@ -58,7 +58,8 @@ function Shade({ label, onClose, low = false, style, children }: ModalCardProps)
         aria-modal
         aria-label={label}
         tabIndex={-1}
-        onKeyDown={onKeyDown}
+        // Fields keep their keys from what is round them.
+        onKeyDownCapture={onKeyDown}
         style={cardStyle}
       >
         <View style={[styles.card, { backgroundColor: tokens.card }, style]}>{children}</View>

@@ -37,13 +37,13 @@ export function PictureCard(props: PictureCardProps) {
         </View>
       </Pressable>
       <View style={styles.foot}>
-        <Words kind="strong" lines={1} style={styles.name}>
+        <Words kind="strong" lines={2} style={styles.name}>
           {name}
         </Words>
         {menu}
       </View>
       {facts ? (
-        <Words kind="small" soft lines={1} style={styles.facts}>
+        <Words kind="small" soft lines={2} style={styles.facts}>
           {facts}
         </Words>
       ) : null}

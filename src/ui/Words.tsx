@@ -4,8 +4,11 @@ import { FONT, rem, useTokens } from './theme';
 
 type Kind = 'title' | 'heading' | 'body' | 'strong' | 'small';
 
+/** Grows no further than names have room beside the tools of a phone's screen. */
+const TITLE = 'min(1.5rem, 7.5vw)' as unknown as number;
+
 const STYLES: Readonly<Record<Kind, TextStyle>> = {
-  title: { fontFamily: FONT.heading, fontSize: rem(24), lineHeight: rem(30) },
+  title: { fontFamily: FONT.heading, fontSize: TITLE, lineHeight: rem(30) },
   heading: { fontFamily: FONT.heading, fontSize: rem(19), lineHeight: rem(24) },
   body: { fontFamily: FONT.text, fontSize: rem(15), lineHeight: rem(21) },
   strong: { fontFamily: FONT.bold, fontSize: rem(15), lineHeight: rem(21) },

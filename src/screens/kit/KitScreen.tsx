@@ -1,6 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { ScrollView, StyleSheet, TextInput, useWindowDimensions, View } from 'react-native';
+import { ScrollView, StyleSheet, TextInput, View } from 'react-native';
 import { FAB } from 'react-native-paper';
 import { addLanding, renameKit } from '@/store/actions';
 import { openDemoKit, openKitFile } from '@/store/kitFiles';
@@ -9,6 +9,7 @@ import { selectFootage, selectLandings, selectOverlays } from '@/store/selectors
 import { goOnWithout } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
+import { CardGrid } from '@/ui/CardGrid';
 import { Chip } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { PopMenu } from '@/ui/PopMenu';
@@ -62,8 +63,6 @@ function FilledKit() {
   const [shelf, setShelf] = useState<Shelf>('overlays');
   const [sought, setSought] = useState<string | null>(null);
   const tokens = useTokens();
-  const { width } = useWindowDimensions();
-  const columns = Math.max(2, Math.min(5, Math.floor(width / 240)));
   const found = <T extends { readonly name: string }>(entries: readonly T[]) =>
     entries.filter((entry) =>
       entry.name.toLowerCase().includes((sought ?? '').trim().toLowerCase()),
@@ -126,13 +125,7 @@ function FilledKit() {
         {cards.length === 0 ? (
           <EmptyShelf shelf={shelf} finding={Boolean(sought)} />
         ) : (
-          <View style={styles.grid}>
-            {cards.map((card) => (
-              <View key={card.key} style={{ width: `${100 / columns}%`, padding: 7 }}>
-                {card}
-              </View>
-            ))}
-          </View>
+          <CardGrid>{cards}</CardGrid>
         )}
       </ScrollView>
       <NewButton shelf={shelf} />
@@ -251,7 +244,6 @@ const styles = StyleSheet.create({
     fontSize: rem(16),
   },
   shelves: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
-  grid: { flexDirection: 'row', flexWrap: 'wrap', margin: -7 },
   empty: { alignItems: 'center', gap: 16, paddingVertical: 48, paddingHorizontal: 24 },
   fab: { position: 'absolute', right: 18, bottom: 22, borderRadius: RADIUS.full },
 });

@@ -7,6 +7,7 @@ import { selectFootage, selectLandings, selectOverlay } from '@/store/selectors'
 import { putOn } from '@/store/sending';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
+import { CardGrid } from '@/ui/CardGrid';
 import { Frame } from '@/ui/Frame';
 import { PictureCard } from '@/ui/PictureCard';
 import { Words } from '@/ui/Words';
@@ -64,14 +65,14 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
           ))}
         </View>
         <Words kind="strong">Start a landing</Words>
-        <View style={styles.cards}>
+        <CardGrid>
           {videos.map((footage) => (
             <GroundCard key={footage.id} footage={footage} onPress={() => landOn(footage)} />
           ))}
-          {videos.length === 0 ? (
-            <Action label="Without footage" icon="plus" onPress={() => landOn(null)} />
-          ) : null}
-        </View>
+        </CardGrid>
+        {videos.length === 0 ? (
+          <Action label="Without footage" icon="plus" onPress={() => landOn(null)} />
+        ) : null}
         {others.length > 0 ? <Words kind="strong">Put it on a landing you have</Words> : null}
         <View style={styles.list}>
           {others.map((landing) => (
@@ -98,20 +99,16 @@ function GroundCard({ footage, onPress }: GroundCardProps) {
   const [playing, onPlay] = useState(false);
   const pictures = useFootageThumbnails(footage, playing);
   return (
-    <View style={styles.card}>
-      <PictureCard
-        label={`On ${footage.name}`}
-        name={footage.name}
-        {...{ pictures, playing, onPlay }}
-        onOpen={onPress}
-      />
-    </View>
+    <PictureCard
+      label={`On ${footage.name}`}
+      name={footage.name}
+      {...{ pictures, playing, onPlay }}
+      onOpen={onPress}
+    />
   );
 }
 
 const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
   list: { gap: 8, alignItems: 'flex-start' },
-  cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
-  card: { width: 170, flexGrow: 1, maxWidth: 240 },
 });

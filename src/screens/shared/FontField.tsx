@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, TextInput, View } from 'react-native';
+import {
+  Pressable,
+  ScrollView,
+  StyleSheet,
+  TextInput,
+  useWindowDimensions,
+  View,
+} from 'react-native';
 import { Icon } from 'react-native-paper';
 import { IconAction } from '@/ui/Action';
 import { ModalCard } from '@/ui/ModalCard';
@@ -58,13 +65,14 @@ const SAMPLE = 40;
 
 function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetProps) {
   const tokens = useTokens();
+  const { height } = useWindowDimensions();
   const [sought, setSought] = useState('');
   const sample = words.trim().split('\n')[0].slice(0, SAMPLE);
   const found = fonts.filter(({ name, character }) =>
     `${name} ${character}`.toLowerCase().includes(sought.trim().toLowerCase()),
   );
   return (
-    <ModalCard label={label} low onClose={onClose} style={styles.sheet}>
+    <ModalCard label={label} low onClose={onClose} style={[styles.sheet, { height: height * 0.8 }]}>
       <View style={styles.head}>
         <TextInput
           aria-label="Find a font"
@@ -132,7 +140,7 @@ const styles = StyleSheet.create({
     paddingHorizontal: 12,
   },
   name: { flex: 1, fontSize: rem(18), lineHeight: rem(26) },
-  sheet: { width: '100%', maxWidth: 560, height: '80%', marginBottom: 12, paddingVertical: 12 },
+  sheet: { width: '100%', maxWidth: 560, marginBottom: 12, paddingVertical: 12 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 4, paddingLeft: 16, paddingRight: 6 },
   find: {
     flex: 1,

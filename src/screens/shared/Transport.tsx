@@ -1,4 +1,4 @@
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import type { ReactNode } from 'react';
 import { IconButton } from 'react-native-paper';
 import { framesToSeconds, type Rate } from '@/core/time';
@@ -44,8 +44,12 @@ export function Transport({ player, length, rate, children }: TransportProps) {
   );
 }
 
+/** Pixels of width in which the play button, the time and two choices fit beside each other. */
+const NARROW = 360;
+
 function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
   const frame = usePlayer(player, (state) => state.frame);
+  const { width } = useWindowDimensions();
   const dropped = usePlayer(player, (state) => state.dropped);
   return (
     <View>
@@ -53,15 +57,24 @@ function Clock({ player, length, rate }: Omit<TransportProps, 'children'>) {
         {`${framesToSeconds(frame, rate).toFixed(2)} s`}
       </Words>
       <Words kind="small" soft lines={1}>
-        {dropped > 0 ? `${dropped} dropped` : `frame ${frame} of ${length}`}
+        {dropped > 0
+          ? `${dropped} dropped`
+          : `${width < NARROW ? '' : 'frame '}${frame} of ${length}`}
       </Words>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', minHeight: 60, paddingHorizontal: 8, gap: 8 },
+  row: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    minHeight: 60,
+    paddingHorizontal: 8,
+    columnGap: 8,
+  },
   low: { minHeight: 52 },
   play: { width: TOUCH, height: TOUCH, margin: 0 },
-  rest: { flex: 1, flexDirection: 'row', justifyContent: 'flex-end', gap: 8, minWidth: 0 },
+  rest: { flexGrow: 1, flexDirection: 'row', justifyContent: 'flex-end', gap: 8 },
 });

@@ -1,11 +1,12 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { bundleOf, type Overlay } from '@/core/document';
 import { STARTERS, type Starter, type StarterMedia } from '@/core/starters';
 import { addOverlay } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { Action } from '@/ui/Action';
+import { CardGrid } from '@/ui/CardGrid';
 import { Frame } from '@/ui/Frame';
 import { PictureCard } from '@/ui/PictureCard';
 import { Words } from '@/ui/Words';
@@ -17,8 +18,6 @@ export function StartersScreen() {
   const router = useRouter();
   const dispatch = useAppDispatch();
   const media = useStarterMedia();
-  const { width } = useWindowDimensions();
-  const columns = Math.max(2, Math.min(4, Math.floor(width / 280)));
   const begin = (make?: (overlay: Overlay) => Overlay) => {
     const id = dispatch(addOverlay(make));
     if (id) router.replace({ pathname: '/overlay/[id]/make', params: { id } });
@@ -30,17 +29,16 @@ export function StartersScreen() {
           <Action label="Begin empty" icon="plus" tone="main" onPress={() => begin()} />
           <Words soft>or with one of these, and change anything in it.</Words>
         </View>
-        <View style={styles.grid}>
+        <CardGrid>
           {STARTERS.map((starter) => (
-            <View key={starter.name} style={{ width: `${100 / columns}%`, padding: 7 }}>
-              <StarterCard
-                starter={starter}
-                media={media}
-                onBegin={() => begin(({ id, created }) => starter.make({ id, created }, media))}
-              />
-            </View>
+            <StarterCard
+              key={starter.name}
+              starter={starter}
+              media={media}
+              onBegin={() => begin(({ id, created }) => starter.make({ id, created }, media))}
+            />
           ))}
-        </View>
+        </CardGrid>
       </ScrollView>
     </Frame>
   );
@@ -77,5 +75,4 @@ const starterBundle = (starter: Starter, media: StarterMedia) =>
 const styles = StyleSheet.create({
   page: { padding: 16, paddingTop: 0, paddingBottom: 40, gap: 10 },
   empty: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
-  grid: { flexDirection: 'row', flexWrap: 'wrap', margin: -7 },
 });

@@ -1,0 +1,28 @@
+import { chromium } from '@playwright/test';
+const BASE='http://127.0.0.1:8090';
+(async()=>{
+const browser=await chromium.launch({executablePath:'/usr/bin/chromium',args:['--no-sandbox','--disable-gpu']});
+const scale=process.argv[2]??'100%';
+const ctx=await browser.newContext({viewport:{width:390,height:844},serviceWorkers:'block'});
+const page=await ctx.newPage();
+page.setDefaultTimeout(15000);
+await page.addInitScript({content:`addEventListener('DOMContentLoaded',()=>{document.documentElement.style.fontSize='${scale}'})`});
+await page.goto(BASE); await page.getByRole('button',{name:'Open the demo kit'}).click();
+await page.getByRole('link',{name:'Open Wind card'}).waitFor(); await page.waitForTimeout(2500);
+let n=0; const shot=async(name:string)=>{await page.waitForTimeout(900); await page.screenshot({path:`/tmp/shots/${scale.replace('%','')}-${name}.png`});};
+const cut=async(name:string)=>{const c=await page.evaluate(()=>[...document.querySelectorAll('*')].filter(e=>e.checkVisibility()&&e.childNodes.length&&[...e.childNodes].some(c=>c.nodeType===3&&c.textContent!.trim())).filter(e=>{const s=getComputedStyle(e); if(s.textOverflow==='ellipsis'||s.webkitLineClamp!=='none')return false; const r=e.getBoundingClientRect(); if(e.scrollWidth>e.clientWidth+1&&s.display!=='inline'||e.scrollHeight>e.clientHeight+1&&s.display!=='inline') return true; for(let p=e.parentElement;p;p=p.parentElement){const ps=getComputedStyle(p); if(ps.overflowX==='auto'||ps.overflowX==='scroll'||ps.overflowY==='auto'||ps.overflowY==='scroll')break; const pr=p.getBoundingClientRect(); if(ps.overflow!=='visible'&&(r.right>pr.right+1||r.bottom>pr.bottom+1||r.left<pr.left-1||r.top<pr.top-1))return true;} if(r.right>innerWidth+1) {for(let p=e.parentElement;p;p=p.parentElement){const ps=getComputedStyle(p); if(ps.overflowX==='auto'||ps.overflowX==='scroll')return false;} return true;} return false;}).map(e=>e.textContent!.slice(0,40))); console.log(name,JSON.stringify(c));};
+const step=async(name:string,go:()=>Promise<unknown>)=>{try{await go();await shot(name);await cut(name);}catch(e){console.log(name,'FAILED',String(e).slice(0,200));}};
+const tab=(t:string)=>()=>page.getByRole('tab',{name:t,exact:true}).click();
+await step('kit',async()=>0);
+await step('make',()=>page.getByRole('link',{name:'Open Wind card'}).click());
+await step('words',()=>page.getByRole('button',{name:'Choose Southwest, rising'}).click());
+await step('words-tall',()=>page.getByRole('button',{name:'Make the settings taller'}).click());
+await step('fonts',()=>page.getByRole('button',{name:/^Font: /}).click());
+await page.keyboard.press('Escape');
+for(const t of ['Look','Edges','Moves','Time']) await step(t.toLowerCase(),tab(t));
+await step('check',()=>page.getByRole('link',{name:/^Check/}).click());
+await step('send',()=>page.getByRole('link',{name:'Send'}).click());
+await step('land',()=>page.getByRole('link',{name:'Land'}).click());
+await page.goto(BASE+'/settings'); await step('settings',async()=>0);
+await browser.close();
+})();
