@@ -4,6 +4,7 @@ import { PaperProvider } from 'react-native-paper';
 import { startOffline } from '@/store/offline';
 import { startKeeping } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useKeys } from '@/ui/keys';
 import { SilentIcon } from '@/ui/SilentIcon';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
 import { ArrivingFiles } from './shared/ArrivingFiles';
@@ -21,6 +22,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const dark = wanted === 'dark' || (wanted === 'system' && system === 'dark');
   const theme = dark ? newMoonTheme : dayTheme;
 
+  useKeys();
   useEffect(() => {
     void dispatch(startKeeping());
     void dispatch(startOffline());

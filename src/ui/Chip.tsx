@@ -1,6 +1,7 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import { Icon } from 'react-native-paper';
+import { isStop } from './keys';
 import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 
 interface ChipProps {
@@ -10,12 +11,14 @@ interface ChipProps {
   readonly icon?: string;
   readonly selected?: boolean;
   readonly role?: 'button' | 'radio' | 'tab';
+  /** Whether Tab comes to it; one of a group is. */
+  readonly stop?: boolean;
   readonly onPress: () => void;
 }
 
 /** A small rounded choice; the touch area is larger than what is seen. */
 export function Chip(props: ChipProps) {
-  const { label, spoken = label, icon, selected = false, role = 'button', onPress } = props;
+  const { label, spoken = label, icon, selected = false, role = 'button', stop = true } = props;
   const tokens = useTokens();
   const colour = selected ? tokens.onPlum : tokens.ink;
   return (
@@ -24,7 +27,8 @@ export function Chip(props: ChipProps) {
       aria-label={spoken}
       aria-checked={role === 'radio' ? selected : undefined}
       aria-selected={role === 'tab' ? selected : undefined}
-      onPress={onPress}
+      tabIndex={stop ? 0 : -1}
+      onPress={props.onPress}
       style={styles.touch}
     >
       <View
@@ -57,13 +61,15 @@ interface ChoiceProps<T extends string> {
 }
 
 function ChoiceChips<T extends string>({ options, value, onChange }: ChoiceProps<T>) {
-  return options.map((option) => (
+  const chosen = options.findIndex((option) => option.value === value);
+  return options.map((option, i) => (
     <Chip
       key={option.value}
       role="radio"
       label={option.label}
       icon={option.icon}
-      selected={option.value === value}
+      selected={i === chosen}
+      stop={isStop(i, chosen)}
       onPress={() => onChange(option.value)}
     />
   ));

@@ -79,6 +79,13 @@ function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumb
     if (typed !== null && !wrong && parsed !== value) onChange(parsed, null);
     setTyped(null);
   };
+  const onKeyPress = (event: { nativeEvent: { key: string }; preventDefault: () => void }) => {
+    const by = { ArrowUp: step, ArrowDown: -step }[event.nativeEvent.key];
+    if (!by || wrong) return;
+    event.preventDefault();
+    setTyped(null);
+    onChange(Math.min(max, Math.max(min, Number((parsed + by).toFixed(6)))), null);
+  };
   return (
     <View style={styles.typed}>
       <TextInput
@@ -90,6 +97,7 @@ function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumb
         onChangeText={setTyped}
         onBlur={commit}
         onSubmitEditing={commit}
+        onKeyPress={onKeyPress}
         selectTextOnFocus
         style={[
           styles.input,
@@ -101,7 +109,7 @@ function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumb
         ]}
       />
       {unit ? (
-        <Words kind="small" soft style={styles.unit}>
+        <Words kind="small" style={styles.unit}>
           {unit}
         </Words>
       ) : null}

@@ -1,4 +1,4 @@
-import { useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import { ModalCard } from './ModalCard';
@@ -51,7 +51,7 @@ export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
             {heading}
           </Words>
           <ScrollView>
-            <View role="menu" aria-label={heading} {...{ onKeyDown: byArrows }}>
+            <View role="menu" aria-label={heading}>
               {shown.map((entry) => (
                 <Pressable
                   key={entry.id ?? entry.label}
@@ -74,24 +74,6 @@ export function PopMenu({ title, entries, empty, opener }: PopMenuProps) {
       ) : null}
     </>
   );
-}
-
-/** Entries are gone through by the arrows, from either end to the other. */
-function byArrows(event: KeyboardEvent): void {
-  const entries = [
-    ...(event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('[role=menuitem]'),
-  ];
-  const at = entries.indexOf(document.activeElement as HTMLElement);
-  const last = entries.length - 1;
-  const to = {
-    ArrowDown: at === last ? 0 : at + 1,
-    ArrowUp: at <= 0 ? last : at - 1,
-    Home: 0,
-    End: last,
-  }[event.key];
-  if (to === undefined) return;
-  event.preventDefault();
-  entries[to]?.focus();
 }
 
 const styles = StyleSheet.create({

@@ -62,6 +62,8 @@ export function Sheet({ top, children, foot, page }: SheetProps) {
   const size = beside ? styles[arrangement] : { height: dragged ?? heights[level] };
   return (
     <View
+      role="region"
+      aria-label="Settings"
       style={[
         beside ? null : styles.foot,
         size,

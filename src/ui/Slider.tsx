@@ -62,7 +62,7 @@ export function Slider({ label, value, says, min, max, step, onChange }: SliderP
       onKeyDown={onKeyDown}
       ref={line}
       role="slider"
-      tabIndex={0}
+      tabIndex={-1}
       aria-label={label}
       aria-valuemin={min}
       aria-valuemax={max}

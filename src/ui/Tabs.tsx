@@ -26,6 +26,7 @@ export function Tabs<T extends string>({ tabs, value, onChange }: TabsProps<T>) 
               key={tab.value}
               role="tab"
               aria-selected={selected}
+              tabIndex={selected ? 0 : -1}
               aria-label={tab.label}
               onPress={() => onChange(tab.value)}
               style={styles.tab}

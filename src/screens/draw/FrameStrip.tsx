@@ -88,6 +88,7 @@ function FrameCard(props: FrameCardProps) {
       <Pressable
         role="radio"
         aria-checked={chosen}
+        tabIndex={chosen ? 0 : -1}
         aria-label={`Frame ${number}${hold > 1 ? `, held ${hold} times` : ''}`}
         onPress={onChoose}
         style={[

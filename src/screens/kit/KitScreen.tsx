@@ -118,6 +118,7 @@ function FilledKit() {
               role="tab"
               label={label}
               selected={value === shelf}
+              stop={value === shelf}
               onPress={() => setShelf(value)}
             />
           ))}

@@ -11,12 +11,14 @@ interface FormatCardProps {
   readonly trying: boolean;
   readonly best: boolean;
   readonly selected: boolean;
+  /** Whether Tab comes to it. */
+  readonly stop: boolean;
   readonly onPress: () => void;
 }
 
 /** A format with what it would keep and lose, and how large its file would be. */
 export function FormatCard(props: FormatCardProps) {
-  const { offered, trial, trying, best, selected, onPress } = props;
+  const { offered, trial, trying, best, selected, stop, onPress } = props;
   const { format, goodFor, loss, unable } = offered;
   const tokens = useTokens();
   const name = `${format.label} .${format.extension}`;
@@ -25,6 +27,7 @@ export function FormatCard(props: FormatCardProps) {
       role="radio"
       aria-label={name}
       aria-checked={selected}
+      tabIndex={stop ? 0 : -1}
       onPress={onPress}
       style={[
         styles.card,

@@ -12,6 +12,7 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type Delivery, type SendJob, type Sent } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
+import { isStop } from '@/ui/keys';
 import { useWide } from '@/ui/layout';
 import { MoonProgress } from '@/ui/MoonProgress';
 import type { Ways } from '@/ui/Steps';
@@ -203,9 +204,10 @@ interface FormatsProps {
 
 function Formats({ sending, trials }: FormatsProps) {
   const { offered, best, chosen, change } = sending;
+  const at = offered.findIndex((entry) => entry === chosen);
   return (
     <View role="radiogroup" aria-label="Format" style={styles.formats}>
-      {offered.map((entry) => (
+      {offered.map((entry, i) => (
         <FormatCard
           key={entry.format.id}
           offered={entry}
@@ -213,6 +215,7 @@ function Formats({ sending, trials }: FormatsProps) {
           trying={trials.trying === entry.format.id}
           best={entry === best}
           selected={entry === chosen}
+          stop={isStop(i, at)}
           onPress={() => change({ format: entry.format.id })}
         />
       ))}

@@ -9,6 +9,7 @@ import {
 } from 'react-native';
 import { Icon } from 'react-native-paper';
 import { IconAction } from '@/ui/Action';
+import { isStop } from '@/ui/keys';
 import { ModalCard } from '@/ui/ModalCard';
 import { FONT, RADIUS, rem, TOUCH, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
@@ -71,6 +72,7 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
   const found = fonts.filter(({ name, character }) =>
     `${name} ${character}`.toLowerCase().includes(sought.trim().toLowerCase()),
   );
+  const chosen = found.findIndex(({ id }) => id === value);
   return (
     <ModalCard label={label} low onClose={onClose} style={[styles.sheet, { height: height * 0.8 }]}>
       <View style={styles.head}>
@@ -86,11 +88,12 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
       </View>
       <ScrollView>
         <View role="radiogroup" aria-label={label}>
-          {found.map((font) => (
+          {found.map((font, i) => (
             <FontRow
               key={font.id}
               {...{ font, sample }}
-              selected={font.id === value}
+              selected={i === chosen}
+              stop={isStop(i, chosen)}
               onPress={() => onChange(font.id)}
             />
           ))}
@@ -109,15 +112,18 @@ interface FontRowProps {
   readonly font: FontChoice;
   readonly sample: string;
   readonly selected: boolean;
+  /** Whether Tab comes to it. */
+  readonly stop: boolean;
   readonly onPress: () => void;
 }
 
-function FontRow({ font, sample, selected, onPress }: FontRowProps) {
+function FontRow({ font, sample, selected, stop, onPress }: FontRowProps) {
   const tokens = useTokens();
   return (
     <Pressable
       role="radio"
       aria-checked={selected}
+      tabIndex={stop ? 0 : -1}
       aria-label={`${font.name} · ${font.character}`}
       onPress={onPress}
       style={[styles.row, selected && { backgroundColor: tokens.moonSoft }]}

@@ -3,6 +3,7 @@ import { useRef, useState, type KeyboardEvent } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import { arrowStep, onPressKeys, POINTER_DRAG } from '../gesture';
+import { isStop } from '../keys';
 import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
 import { ROW, type Lane } from './types';
@@ -37,12 +38,14 @@ export function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: LaneNam
     const gap = by < 0 ? from + by : from + 1 + by;
     if (gap >= 0 && gap <= lanes.length) onDrop!(id, lanes[gap]?.id ?? null);
   };
+  const chosen = lanes.findIndex((lane) => selected.includes(lane.id));
   return (
-    <div ref={list} style={{ position: 'relative' }}>
-      {lanes.map((lane) => (
+    <div ref={list} style={{ position: 'relative' }} onKeyDown={byArrows}>
+      {lanes.map((lane, i) => (
         <LaneName
           key={lane.id}
           lane={lane}
+          stop={isStop(i, chosen)}
           selected={selected.includes(lane.id)}
           onSelect={(more) => onSelect(lane.id, more)}
           onOpen={onOpen && lane.open !== null ? () => onOpen(lane.id) : undefined}
@@ -60,6 +63,8 @@ export function LaneNames({ lanes, selected, onSelect, onDrop, onOpen }: LaneNam
 interface LaneNameProps {
   readonly lane: Lane;
   readonly selected: boolean;
+  /** Whether Tab comes to its name; arrows go to the others. */
+  readonly stop: boolean;
   readonly onSelect: (more: boolean) => void;
   readonly onOpen?: () => void;
   readonly onDrag?: (y: number, last: boolean) => void;
@@ -67,7 +72,7 @@ interface LaneNameProps {
   readonly onStep?: (by: number) => void;
 }
 
-function LaneName({ lane, selected, onSelect, onOpen, onDrag, onStep }: LaneNameProps) {
+function LaneName({ lane, selected, stop, onSelect, onOpen, onDrag, onStep }: LaneNameProps) {
   const tokens = useTokens();
   const bind = useDrag(
     ({ tap, last, xy: [, y], event }) => {
@@ -94,7 +99,7 @@ function LaneName({ lane, selected, onSelect, onOpen, onDrag, onStep }: LaneName
       <div
         {...bind()}
         role="button"
-        tabIndex={0}
+        tabIndex={selected ? 0 : -1}
         aria-label={`Move ${lane.name} in the stack`}
         onKeyDown={onKeyDown}
         style={grip}
@@ -105,6 +110,7 @@ function LaneName({ lane, selected, onSelect, onOpen, onDrag, onStep }: LaneName
         role="button"
         aria-label={`Choose ${lane.name}`}
         aria-pressed={selected}
+        tabIndex={stop ? 0 : -1}
         onPress={({ nativeEvent }) =>
           onSelect((nativeEvent as unknown as MouseEvent).shiftKey === true)
         }
@@ -132,6 +138,14 @@ function LaneName({ lane, selected, onSelect, onOpen, onDrag, onStep }: LaneName
       ) : null}
     </View>
   );
+}
+
+/** The arrows go from name to name. */
+function byArrows(event: KeyboardEvent<HTMLElement>): void {
+  const names = [...event.currentTarget.querySelectorAll<HTMLElement>('[aria-label^="Choose "]')];
+  const at = names.indexOf(document.activeElement as HTMLElement);
+  const step = at < 0 ? null : arrowStep(event);
+  if (step) names[at + step.y]?.focus();
 }
 
 const grip = {

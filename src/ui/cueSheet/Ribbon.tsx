@@ -54,7 +54,7 @@ export function Ribbon(props: RibbonProps) {
       <div
         {...body()}
         role="button"
-        tabIndex={0}
+        tabIndex={selected ? 0 : -1}
         aria-label={`Ribbon of ${name}`}
         onKeyDown={byFrames(onShift, onSelect)}
         style={{

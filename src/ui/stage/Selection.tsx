@@ -62,14 +62,16 @@ interface HandleProps {
   readonly kind: HandleKind;
 }
 
-/** The stage tells drags by the handle they begin on, so that a second finger can always join in. */
+/**
+ * The stage tells drags by the handle they begin on, so that a second finger can always join in. It takes
+ * no focus, as browsers lead fingers that come down near to what does; fields do the same for keys.
+ */
 function Handle({ at, label, kind }: HandleProps) {
   const tokens = useTokens();
   return (
     <div
       aria-label={label}
       role="button"
-      tabIndex={0}
       data-handle={kind}
       style={{
         position: 'absolute',

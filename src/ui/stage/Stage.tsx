@@ -159,16 +159,8 @@ export function Stage(props: StageProps) {
   const nudge = (event: React.KeyboardEvent) => {
     const step = chosen && arrowStep(event);
     if (!step) return;
-    const { place, id } = chosen;
-    const handle = handleAt(event.target);
-    const offset = offsetOf(id, step.x, step.y);
-    const along = step.x - step.y;
-    const changed = {
-      move: () => movedPlace(place, offset.x, offset.y),
-      resize: () => turnedPlace(place, 1 + along / 100, 0),
-      turn: () => turnedPlace(place, 1, along),
-    }[handle ?? 'move'];
-    onPlace(id, changed(), newGesture());
+    const offset = offsetOf(chosen.id, step.x, step.y);
+    onPlace(chosen.id, movedPlace(chosen.place, offset.x, offset.y), newGesture());
   };
 
   return (

@@ -41,18 +41,20 @@ export function MoveCard({ summary, open, onToggle, ...props }: MoveCardProps) {
   const { label } = moveKind(move.kind);
   return (
     <View style={[styles.card, { backgroundColor: tokens.plumSoft }]}>
-      <Pressable
-        role="button"
-        aria-label={`${label}, ${move.phase}`}
-        aria-expanded={open}
-        onPress={onToggle}
-        style={styles.head}
-      >
+      <View style={styles.head}>
         <Words kind="strong">{label}</Words>
-        <Words kind="small" soft>
-          {summary}
-        </Words>
-      </Pressable>
+        <View id={`${move.id}-summary`}>
+          <Words kind="small">{summary}</Words>
+        </View>
+        <Pressable
+          role="button"
+          aria-label={`${label}, ${move.phase}`}
+          aria-describedby={`${move.id}-summary`}
+          aria-expanded={open}
+          onPress={onToggle}
+          style={StyleSheet.absoluteFill}
+        />
+      </View>
       {open ? <MoveFields {...props} /> : null}
     </View>
   );
