@@ -1,5 +1,5 @@
 import { create, type Font } from 'fontkit';
-import { fontsOf, type Bundle, type FontFile } from '@/core/document';
+import { fontsOf, type Bundle, type FontFile, type Layer } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { DEFAULT_FONT, fontFamily } from '@/core/text/fonts';
 import { readMedia } from './mediaStore';
@@ -15,8 +15,9 @@ export const openFont = (bytes: Uint8Array): Font =>
 /** Loads the fonts a bundle's words need; for one that was deleted the default stands in. */
 export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | undefined> {
   const { document, overlays } = bundle;
-  const drawn = document.kind === 'overlay' ? [document, ...overlays] : overlays;
-  const wanted = new Set(drawn.flatMap(({ layers }) => layers.flatMap(fontsOf)));
+  const wanted = new Set(
+    [document, ...overlays].flatMap(({ layers }) => (layers as readonly Layer[]).flatMap(fontsOf)),
+  );
   const missing = [...wanted].filter((id) => !fonts.has(id));
   await Promise.all(missing.map((id) => loadFont(id, bundle.fonts)));
   closeUnused(wanted);

@@ -33,6 +33,8 @@ function Shade({ label, onClose, low = false, style, children }: ModalCardProps)
       allowOutsideClick: true,
       fallbackFocus: card.current!,
       delayInitialFocus: false,
+      // What was opened from here may have the focus by now.
+      setReturnFocus: (before) => (document.activeElement === document.body ? before : false),
     });
     trap.activate();
     return () => {

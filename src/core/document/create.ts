@@ -116,7 +116,10 @@ const even = (value: number) => value - (value % 2);
 
 export const PLAIN_SOUND: Loudness = { gain: 0, fadeIn: 0, fadeOut: 0 };
 
-export const createWords = (id: string, stack: Stack, text: string): WordsLayer => ({
+/** What words say that wait to be typed over. */
+export const NEW_WORDS = 'New words';
+
+export const createWords = (id: string, stack: Stack, text = NEW_WORDS): WordsLayer => ({
   ...newLayer('words', id, stack),
   name: heldName(text),
   text,

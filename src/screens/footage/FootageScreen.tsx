@@ -40,7 +40,7 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
           rate: footage.rate ?? overlay.rate,
         };
         const guided = { ...sized, guide: { footage: footage.id, seconds: 0, strength: 0.6 } };
-        return addLayer(guided, createWords(newId(), guided, 'New words'));
+        return addLayer(guided, createWords(newId(), guided));
       }),
     );
     if (id) router.push({ pathname: '/overlay/[id]/make', params: { id } });

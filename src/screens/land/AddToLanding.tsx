@@ -32,7 +32,7 @@ function madeOver(overlay: Overlay, landing: Landing): Overlay {
   const base = landing.layers.find((layer) => layer.kind === 'clip' || layer.kind === 'picture');
   const guide = base?.footage ? { footage: base.footage, seconds: 0, strength: 1 } : null;
   const sized = { ...overlay, width, height, rate, length, guide };
-  return addLayer(sized, createWords(newId(), sized, 'New words'));
+  return addLayer(sized, createWords(newId(), sized));
 }
 
 /** Adds words, an overlay, live, or footage; the first clip fills the canvas, later ones lie over it. */
@@ -78,7 +78,7 @@ export function AddToLanding({ landing }: { readonly landing: Landing }) {
     {
       label: 'Words',
       icon: 'format-text',
-      onPress: () => add(createWords(newId(), landing, 'New words')),
+      onPress: () => add(createWords(newId(), landing)),
     },
     { label: 'A ready-made overlay', icon: 'star-four-points-outline', onPress: readyMade },
     { label: 'An overlay made over this', icon: 'layers-plus', onPress: makeOver },

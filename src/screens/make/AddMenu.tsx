@@ -51,7 +51,7 @@ export function AddMenu() {
         {
           label: 'Words',
           icon: 'format-text',
-          onPress: () => onAdd(inLastStyle(document, createWords(newId(), document, 'New words'))),
+          onPress: () => onAdd(inLastStyle(document, createWords(newId(), document))),
         },
         {
           label: 'Drawing',

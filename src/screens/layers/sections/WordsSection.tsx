@@ -1,7 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import {
   changeLayer,
+  NEW_WORDS,
   retype,
   updateLayer,
   type Align,
@@ -45,6 +46,7 @@ export const wordsSection = section({
 function WordsSection({ layer }: SectionProps<WordsLayer>) {
   const tokens = useTokens();
   const { edit } = useEditing();
+  const field = useTypedOver(layer.text === NEW_WORDS);
   const [gesture, setGesture] = useState(newGesture);
   const change = (patch: Partial<WordsLayer>, group: string | null = null) =>
     edit((document) => updateLayer(document, layer.id, patch), group);
@@ -56,6 +58,8 @@ function WordsSection({ layer }: SectionProps<WordsLayer>) {
         aria-label="Words"
         multiline
         value={layer.text}
+        ref={field}
+        selectTextOnFocus={layer.text === NEW_WORDS}
         onFocus={() => setGesture(newGesture())}
         onChangeText={say}
         style={[styles.text, { color: tokens.ink, borderColor: tokens.line }]}
@@ -110,6 +114,19 @@ function WordsSection({ layer }: SectionProps<WordsLayer>) {
       <CounterFold layer={layer} />
     </View>
   );
+}
+
+/** Gives a field that waits to be typed over the focus, once the menu that it came from has let go of it. */
+function useTypedOver(waits: boolean): RefObject<TextInput | null> {
+  const field = useRef<TextInput>(null);
+  useEffect(() => {
+    if (!waits) return undefined;
+    const timer = setTimeout(() => field.current?.focus());
+    return () => clearTimeout(timer);
+    // Only as it comes: what is typed later may say the same.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+  return field;
 }
 
 const NONE: readonly string[] = [];
