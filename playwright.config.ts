@@ -29,7 +29,7 @@ export default defineConfig({
     acceptDownloads: true,
     // Each test sees what the server gives; what works without it has a test of its own.
     serviceWorkers: 'block',
-    actionTimeout: 8_000,
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],

@@ -76,6 +76,8 @@ const styles = StyleSheet.create({
     lineHeight: rem(20),
     marginVertical: 10,
     letterSpacing: 0,
+    // Large text takes two lines rather than being cut.
+    ...({ whiteSpace: 'normal' } as object),
   },
   icon: { width: TOUCH, height: TOUCH, margin: 0 },
 });

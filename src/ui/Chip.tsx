@@ -41,7 +41,7 @@ export function Chip(props: ChipProps) {
         ]}
       >
         {icon ? <Icon source={icon} size={16} color={colour} /> : null}
-        <Text numberOfLines={1} style={[styles.label, { color: colour }]}>
+        <Text numberOfLines={2} style={[styles.label, { color: colour }]}>
           {label}
         </Text>
       </View>

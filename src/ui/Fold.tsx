@@ -25,10 +25,12 @@ export function Fold({ label, icon, now, children }: FoldProps) {
         style={styles.head}
       >
         <Icon source={icon} size={18} color={tokens.ink} />
-        <Words kind="strong">{label}</Words>
-        <Words kind="small" soft lines={1} style={styles.now}>
-          {now}
-        </Words>
+        <View style={styles.words}>
+          <Words kind="strong">{label}</Words>
+          <Words kind="small" soft style={styles.now}>
+            {now}
+          </Words>
+        </View>
         <Icon source={open ? 'chevron-up' : 'chevron-down'} size={20} color={tokens.softInk} />
       </Pressable>
       {open ? <View style={styles.inside}>{children}</View> : null}
@@ -39,6 +41,7 @@ export function Fold({ label, icon, now, children }: FoldProps) {
 const styles = StyleSheet.create({
   fold: { borderBottomWidth: 1 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH + 4 },
-  now: { flex: 1, textAlign: 'right' },
+  words: { flex: 1, flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 10 },
+  now: { flexGrow: 1, flexShrink: 1, textAlign: 'right' },
   inside: { paddingBottom: 10 },
 });

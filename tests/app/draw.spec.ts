@@ -14,6 +14,7 @@ import {
 } from '../support/draw';
 import { beginEmpty, layerMenu, say, add, section, setColour } from '../support/make';
 import { whereIs, type Pixels, type Rgba } from '../support/media';
+import { finger, middleOf } from '../support/touch';
 import type { InkLayer } from '@/core/document';
 
 const isWhite = ([r, g, b]: Rgba) => Math.min(r, g, b) > 200;
@@ -77,6 +78,35 @@ test.describe('drawing on a phone', () => {
     await expectSurface(page, white, (count) => Math.abs(count - one) < one * 0.1);
     await page.getByRole('button', { name: 'Redo' }).click();
     expect(await strokeCount(page)).toBe(2);
+  });
+
+  test('a frame that is held is carried to another place, a quick finger scrolls', async ({
+    page,
+  }) => {
+    await openEmptyKit(page);
+    await beginEmpty(page);
+    await beginDrawing(page);
+    await touch(page, [LINE]);
+    await expectSurface(page, white, (count) => count > 300);
+    await panel(page, 'Frames');
+    await page.getByRole('button', { name: 'New frame' }).tap();
+    await page.getByRole('button', { name: 'New frame' }).tap();
+    const frame = (number: number) =>
+      page.getByRole('radio', { name: `Frame ${number}`, exact: true });
+    await frame(1).tap();
+    await expect(frame(1)).toBeChecked();
+    await expectSurface(page, white, (count) => count > 300);
+    const [from, to] = [await middleOf(frame(1)), await middleOf(frame(3))];
+    await finger(page, from, { x: to.x, y: from.y });
+    await expect(frame(1)).toBeChecked();
+    await finger(page, from, { x: to.x, y: from.y }, 400);
+    await expect(frame(3)).toBeChecked();
+    await frame(1).tap();
+    await page.waitForTimeout(1500);
+    await page.screenshot({ path: '/tmp/shots/frames.png' });
+    await expect(frame(1)).toBeChecked();
+    const layer = await inkOf(page);
+    expect(layer.drawings.map(({ strokes }) => strokes.length)).toEqual([0, 0, 1]);
   });
 
   test('all that is needed lies in the lower half, and is large enough for a thumb', async ({

@@ -1,10 +1,25 @@
 import { expect, test, type Page } from '@playwright/test';
 import { chooseFiles } from '../support/app';
 import { Keys } from '../support/keys';
-import { decodeFrame, demoMedia, difference, probe, whereIs } from '../support/media';
+import {
+  decodeFrame,
+  demoMedia,
+  difference,
+  ffmpeg,
+  probe,
+  testFile,
+  whereIs,
+} from '../support/media';
 import { stageDrawn } from '../support/make';
 
 const TITLE = 'Kites at dusk';
+
+/** Two seconds of somebody’s own footage. */
+function footage(): string {
+  const file = testFile('hill.mp4');
+  ffmpeg('-i', demoMedia('hillside'), '-t', '2', '-c', 'copy', file);
+  return file;
+}
 
 /** What is sent is the footage with the title's white letters on it, to the end. */
 async function expectTitled(file: string): Promise<void> {
@@ -38,7 +53,7 @@ test.describe('by touch on a short screen', () => {
     await page.goto('/');
     await tap('button', 'Start with an empty kit');
     await tap('tab', /^Footage/);
-    await chooseFiles(page, () => tap('button', 'Bring in files'), demoMedia('hillside'));
+    await chooseFiles(page, () => tap('button', 'Bring in files'), footage());
     await tap('link', /^Open /);
     await tap('button', 'Start a landing on this');
     await tap('button', 'Add');
@@ -60,7 +75,7 @@ test('a title on one’s own footage is made and sent by keys alone', async ({ p
   await keys.enter(button('Start with an empty kit'));
   await keys.reach(page.getByRole('tab', { name: /^Overlays/ }));
   await keys.press('ArrowRight');
-  await chooseFiles(page, () => keys.enter(button('Bring in files')), demoMedia('hillside'));
+  await chooseFiles(page, () => keys.enter(button('Bring in files')), footage());
   await keys.enter(page.getByRole('link', { name: /^Open / }).first());
   await keys.enter(button('Start a landing on this'));
   await keys.part(page.getByRole('region', { name: 'Cue sheet' }));

@@ -93,7 +93,7 @@ test('a font of one’s own is brought in, kept in the kit, listed, and can be d
     mimeType: 'font/ttf',
     buffer: readFileSync(file),
   });
-  await expect(page.getByRole('radio', { name: /· yours$/ })).toBeChecked();
+  await expect(page.getByRole('button', { name: /^Font: .*Mono/ })).toBeVisible();
   // Every letter as wide as the widest now.
   await expect.poll(width).toBeGreaterThan(before * 1.2);
   await backToKit(page);
@@ -131,12 +131,34 @@ for (const kind of ['woff', 'woff2']) {
       `tests/support/fonts/marker.${kind}`,
     );
     await expect(
-      page.getByRole('radio', { name: 'Permanent Marker Regular · yours' }),
-    ).toBeChecked();
+      page.getByRole('button', { name: 'Font: Permanent Marker Regular. Change' }),
+    ).toBeVisible();
     // The marker's letters are far wider than the condensed ones before.
     await expect.poll(width).toBeGreaterThan(before * 1.3);
   });
 }
+
+test('fonts are found by name, each shown with the words that are set', async ({ page }) => {
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await add(page, 'Words');
+  await say(page, 'Gusty\nafternoon');
+  await page.getByRole('button', { name: /^Font: Anton/ }).click();
+  const fonts = page.getByRole('radiogroup', { name: 'Font' }).getByRole('radio');
+  await expect(fonts).toHaveCount(15);
+  await page.getByRole('textbox', { name: 'Find a font' }).fill('typewriter');
+  await expect(fonts).toHaveCount(1);
+  await expect(fonts).toContainText('Gusty');
+  const face = await fonts
+    .getByText('Gusty')
+    .evaluate((sample) => document.fonts.check(`20px ${getComputedStyle(sample).fontFamily}`));
+  expect(face).toBe(true);
+  await page.getByRole('textbox', { name: 'Find a font' }).fill('nothing like it');
+  await expect(page.getByText('No font here is called that.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Find a font' }).fill('special');
+  await fonts.click();
+  await expect(page.getByRole('button', { name: /^Font: Special Elite/ })).toBeVisible();
+});
 
 test('letters that a font does not have are named', async ({ page }) => {
   await openEmptyKit(page);
@@ -158,5 +180,5 @@ test('a font that is none is refused in plain words', async ({ page }) => {
     buffer: Buffer.from([0, 1, 0, 0, 9, 9, 9, 9]),
   });
   await expect(page.getByText(/Broken\.ttf/)).toBeVisible();
-  await expect(page.getByRole('radio', { name: /^Anton/ })).toBeChecked();
+  await expect(page.getByRole('button', { name: /^Font: Anton/ })).toBeVisible();
 });

@@ -13,6 +13,8 @@ export async function fingers(
   page: Page,
   from: readonly Spot[],
   to: readonly Spot[],
+  /** Milliseconds that they rest before they move. */
+  hold = 0,
 ): Promise<void> {
   const client = await page.context().newCDPSession(page);
   const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Spot[]) =>
@@ -21,6 +23,7 @@ export async function fingers(
       touchPoints: points.map(({ x, y }, id) => ({ x, y, id })),
     });
   await send('touchStart', from);
+  await page.waitForTimeout(hold);
   for (let step = 1; step <= STEPS; step++) {
     const between = from.map(({ x, y }, i) => ({
       x: x + ((to[i].x - x) * step) / STEPS,
@@ -33,8 +36,8 @@ export async function fingers(
   await client.detach();
 }
 
-export const finger = (page: Page, from: Spot, to: Spot): Promise<void> =>
-  fingers(page, [from], [to]);
+export const finger = (page: Page, from: Spot, to: Spot, hold = 0): Promise<void> =>
+  fingers(page, [from], [to], hold);
 
 export async function middleOf(control: Locator): Promise<Spot> {
   const box = (await control.boundingBox())!;

@@ -1,11 +1,11 @@
 import { useDrag } from '@use-gesture/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Image, Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Image, ScrollView, StyleSheet, View } from 'react-native';
 import { reordered } from '@/core/document';
 import { drawingFrame, drawView } from '@/core/ink/drawView';
 import { work } from '@/store/work';
 import { IconAction } from '@/ui/Action';
-import { POINTER_DRAG } from '@/ui/gesture';
+import { onPressKeys, POINTER_DRAG } from '@/ui/gesture';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { usePictures } from '../shared/usePictures';
@@ -76,21 +76,25 @@ function FrameCard(props: FrameCardProps) {
   const tokens = useTokens();
   const [carried, setCarried] = useState(0);
   const drag = useDrag(
-    ({ movement: [x], last, tap, canceled }) => {
+    ({ movement: [x], last, canceled }) => {
       setCarried(last ? 0 : x);
       const by = Math.round(x / (width + GAP));
-      if (last && !tap && !canceled && by !== 0) onCarry(by);
+      if (last && !canceled && by !== 0) onCarry(by);
     },
-    { ...POINTER_DRAG, filterTaps: true, ...holdFirst() },
+    { ...POINTER_DRAG, ...holdFirst() },
   );
   return (
-    <div {...drag()} style={{ ...carriedStyle, transform: `translateX(${carried}px)` }}>
-      <Pressable
-        role="radio"
-        aria-checked={chosen}
-        tabIndex={chosen ? 0 : -1}
-        aria-label={`Frame ${number}${hold > 1 ? `, held ${hold} times` : ''}`}
-        onPress={onChoose}
+    <div
+      {...drag()}
+      role="radio"
+      aria-checked={chosen}
+      aria-label={`Frame ${number}${hold > 1 ? `, held ${hold} times` : ''}`}
+      tabIndex={chosen ? 0 : -1}
+      onClick={onChoose}
+      onKeyDown={onPressKeys(onChoose)}
+      style={{ ...carriedStyle, transform: `translateX(${carried}px)` }}
+    >
+      <View
         style={[
           styles.frame,
           { width, backgroundColor: tokens.mat, borderColor: tokens.line },
@@ -101,12 +105,12 @@ function FrameCard(props: FrameCardProps) {
         <Words kind="small" style={[styles.number, { backgroundColor: tokens.card }]}>
           {hold > 1 ? `${number} ×${hold}` : `${number}`}
         </Words>
-      </Pressable>
+      </View>
     </div>
   );
 }
 
-const carriedStyle = { touchAction: 'pan-x', userSelect: 'none' } as const;
+const carriedStyle = { touchAction: 'pan-x', userSelect: 'none', cursor: 'pointer' } as const;
 
 const NO_ONION = { before: 0, after: 0, strength: 0 };
 
