@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { backToKit, openDemoKit, sendFrame, setNumber } from '../support/app';
 import {
   add,
@@ -13,6 +13,7 @@ import {
 } from '../support/make';
 import { decodeFrame, demoMedia, pixelAt, whereIs, type Pixels } from '../support/media';
 import { landOn } from '../support/land';
+import { test } from '../support/hand';
 
 /** Mean difference in levels of two pictures where a test passes. */
 function meanOff(a: Pixels, b: Pixels, where: (i: number) => boolean): number {

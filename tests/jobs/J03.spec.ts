@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { bringIn, openDemoKit, send, setNumber } from '../support/app';
 import {
   colourDistance,
@@ -11,7 +11,8 @@ import {
   thickBox,
   whereIs,
 } from '../support/media';
-import { add, addMove, beginEmpty, say, section, setColour } from '../support/make';
+import { add, addMove, beginEmpty, say, section, setColour, setFont } from '../support/make';
+import { test } from '../support/hand';
 
 const RED = [216, 48, 48];
 const BLUE = [40, 64, 216];
@@ -36,7 +37,7 @@ test('J03: a name spelled letter by letter, each with its own start, style and m
   await setNumber(page, 'Length', 2);
   await add(page, 'Words');
   await say(page, 'FE');
-  await page.getByRole('radio', { name: /Alfa Slab One/ }).click();
+  await setFont(page, 'Alfa Slab One');
   await setNumber(page, 'Size', 420);
 
   // F is red, and drops in at the start; E is blue, and spins in half a second later.

@@ -1,9 +1,12 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openDemoKit, scrubTo, sendFrame, setNumber } from '../support/app';
 import { like, solidPixel, whereIs, type Pixels } from '../support/media';
 import { beginEmpty, setCanvas, stageShot } from '../support/make';
 import { findDrawing } from '../support/recording';
 import { DRAWING_AREA } from '../../demo/scenes/handwriting';
+import { test } from '../support/hand';
+
+test.use({ viewport: { width: 390, height: 664 } });
 
 const WHITE = [255, 255, 255];
 const GREEN = [0, 200, 83];

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { openDemoKit, sendFrame, setNumber } from '../support/app';
 import { like, pixelAt, whereIs, type Pixels } from '../support/media';
 import {
@@ -14,6 +14,7 @@ import {
   setSize,
   unfold,
 } from '../support/make';
+import { test } from '../support/hand';
 
 const NIGHT = [23, 20, 31];
 const AMBER = [233, 162, 59];

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openEmptyKit, send } from '../support/app';
 import { beginDrawing, panel, playPen, surfaceShot } from '../support/draw';
 import { beginEmpty, setCanvas } from '../support/make';
 import { decodeFrame, meanOff, probe, solidPixel, whereIs, type Rgba } from '../support/media';
+import { test } from '../support/hand';
 
 const isWhite = ([r, g, b]: Rgba) => Math.min(r, g, b) > 200;
 /** What was drawn before shows through in red. */

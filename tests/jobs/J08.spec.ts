@@ -1,9 +1,10 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { statSync, writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { backToKit, bringIn, openEmptyKit, savedKit, send, setNumber } from '../support/app';
 import { decodeFrame, probe, solidPixel, testFile, whereIs } from '../support/media';
 import { add, addMove, beginEmpty, section, setCanvas } from '../support/make';
+import { test } from '../support/hand';
 
 /** A round badge with clear corners, far larger than the canvas it is meant for. */
 function badgePicture(): string {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openDemoKit, send, setNumber } from '../support/app';
 import { colourDistance, decodeFrame, like, pixelAt, pngPixels, whereIs } from '../support/media';
 import {
@@ -13,6 +13,7 @@ import {
   setColour,
   setSize,
 } from '../support/make';
+import { test } from '../support/hand';
 
 const PINK = [200, 30, 140];
 

@@ -1,10 +1,11 @@
 import type { SKRSContext2D } from '@napi-rs/canvas';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { backToKit, bringIn, openDemoKit, sendFrame, setNumber } from '../support/app';
 import { madeClip } from '../support/clips';
 import { landOn } from '../support/land';
 import { add, addMove, beginEmpty, choose, say, section, setCanvas, unfold } from '../support/make';
 import { pixelAt, whereIs, type Pixels } from '../support/media';
+import { test } from '../support/hand';
 
 /** Ribbons of cloth that wave and come back after two seconds; the third second is the first again. */
 function cloth(context: SKRSContext2D, frame: number): void {

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { dragOnStage, openDemoKit, scrubTo, send } from '../support/app';
 import { colourDistance, decodeFrame, pixelAt, pngPixels } from '../support/media';
+import { test } from '../support/hand';
 
 const PILL = [35, 28, 53];
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { backToKit, openDemoKit, savedKit, send, setNumber } from '../support/app';
 import {
   decodeFrame,
@@ -10,6 +10,9 @@ import {
 } from '../support/media';
 import { add, addMove, beginEmpty, dragControl, section, setCanvas } from '../support/make';
 import { timeLayers } from '@/core/motion/timing';
+import { test } from '../support/hand';
+
+test.use({ viewport: { width: 390, height: 664 } });
 
 test('J12: a picture drops in from above the frame along a path, then hops three times', async ({
   page,

@@ -1,8 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { backToKit, openDemoKit, sendFrame, setNumber } from '../support/app';
 import { add, beginEmpty, say, section, setCanvas } from '../support/make';
 import { decodeFrame, demoMedia, probe, thickBox, type Pixels } from '../support/media';
 import { landOn } from '../support/land';
+import { test } from '../support/hand';
 
 /** Where a frame is lighter than the footage under it. */
 function lighter(frame: Pixels, footage: Pixels) {

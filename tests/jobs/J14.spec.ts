@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openDemoKit, sendFrame, setNumber } from '../support/app';
 import {
   colourDistance,
@@ -10,6 +10,7 @@ import {
   type Pixels,
 } from '../support/media';
 import { add, addMove, beginEmpty, section, setCanvas } from '../support/make';
+import { test } from '../support/hand';
 
 test('J14: a video frame spins four turns in 5 s while it grows fourfold over 9 s, its clip playing inside', async ({
   page,

@@ -1,8 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { backToKit, openDemoKit, scrubTo, sendFrame, setNumber } from '../support/app';
 import { landOn } from '../support/land';
 import { add, addMove, beginEmpty, say, section, setCanvas, unfold } from '../support/make';
 import { decodeFrame, decodeFrames, demoMedia, edgeShades, type Pixels } from '../support/media';
+import { test } from '../support/hand';
 
 /** The share of pixels, among those that pass, which are within some levels of another picture's. */
 function alike(

@@ -1,8 +1,8 @@
 import { createCanvas } from '@napi-rs/canvas';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { writeFileSync } from 'node:fs';
 import { bringIn, openDemoKit, sendFrame } from '../support/app';
-import { add, clickOnStage, section, stageShot } from '../support/make';
+import { add, section, stageShot } from '../support/make';
 import {
   colourDistance,
   decodeFrame,
@@ -12,6 +12,7 @@ import {
   whereIs,
 } from '../support/media';
 import { landOn } from '../support/land';
+import { test } from '../support/hand';
 
 /** A title still: cream letters with dark edges on one flat colour. */
 function titleStill(): string {
@@ -44,8 +45,9 @@ test('J16: one colour of a title still is taken out, and the footage plays behin
   // The loupe shows what would be picked before it is.
   const box = (await page.getByRole('application', { name: 'Stage' }).boundingBox())!;
   await page.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.2);
+  await page.mouse.down();
   await expect(page.getByRole('img', { name: 'Loupe: #d020b0' })).toBeVisible();
-  await clickOnStage(page, 0.1, 0.2);
+  await page.mouse.up();
   await expect(page.getByRole('button', { name: /^Key colour: .*#d020b0/ })).toBeVisible();
   await expect(page.getByRole('group', { name: 'Measured' })).toContainText('Clean backdrop 100 %');
   const magenta = (picture: Awaited<ReturnType<typeof stageShot>>) =>

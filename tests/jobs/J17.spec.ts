@@ -1,10 +1,11 @@
 import type { SKRSContext2D } from '@napi-rs/canvas';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { bringIn, openDemoKit, sendFrame, setNumber } from '../support/app';
 import { madeClip } from '../support/clips';
 import { landOn } from '../support/land';
 import { add, dragControl, section, unfold } from '../support/make';
 import { whereIs, type Pixels } from '../support/media';
+import { test } from '../support/hand';
 
 const GREEN = '#00b050';
 

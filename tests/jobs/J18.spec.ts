@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { backToKit, openDemoKit, savedKit, scrubTo, send, setNumber } from '../support/app';
-import { add, addMove, beginEmpty, say, section, unfold } from '../support/make';
+import { add, addMove, beginEmpty, say, section, setFont, unfold } from '../support/make';
 import { overGrey, painted, pixelAt, pngPixels } from '../support/media';
+import { test } from '../support/hand';
 
 test('J18: still words with a shadow, placed against a guide frame, fading in and out, sharp at 4K', async ({
   page,
@@ -10,7 +11,7 @@ test('J18: still words with a shadow, placed against a guide frame, fading in an
   await beginEmpty(page);
   await add(page, 'Words');
   await say(page, 'Morning\nlift');
-  await page.getByRole('radio', { name: /Alfa Slab One/ }).click();
+  await setFont(page, 'Alfa Slab One');
   await setNumber(page, 'Size', 200);
   await section(page, 'Look');
   await unfold(page, 'Drop shadow');

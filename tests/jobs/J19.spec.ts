@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { bringIn, openDemoKit, send, setNumber } from '../support/app';
 import { madeClip } from '../support/clips';
@@ -13,6 +13,9 @@ import {
   type Pixels,
 } from '../support/media';
 import { landOn } from '../support/land';
+import { test } from '../support/hand';
+
+test.use({ viewport: { width: 390, height: 664 } });
 
 /** A badge over black, with dark artwork in it, as a clip of one second. */
 const badgeClip = () =>
@@ -55,9 +58,10 @@ async function dragRibbon(page: Page, name: string, seconds: number): Promise<vo
   const ruler = (await page.getByRole('slider', { name: 'Playhead' }).boundingBox())!;
   // The hillside's ten seconds lie between the ruler's edges.
   const by = ((ruler.width - 20) * seconds) / 10;
-  await ribbon.hover();
+  await ribbon.scrollIntoViewIfNeeded();
   const box = (await ribbon.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + by, y, { steps: 5 });
   await page.mouse.up();
@@ -86,7 +90,11 @@ test('J19: a badge over black hits with a sound, jolts, keeps its dark artwork, 
   await onTheHit();
   // Dragged to somewhere near it, the badge comes to rest on it too.
   await setNumber(page, 'Starts at', 0.2);
+  // So short a ribbon has its ends in the way while it is chosen.
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
   await dragRibbon(page, 'badge', 0.25);
+  await choose(page, 'badge');
+  await section(page, 'Time');
   await onTheHit();
   await section(page, 'Moves');
   await addMove(page, 'Stay', 'Jolt');

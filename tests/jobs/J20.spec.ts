@@ -1,8 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openEmptyKit, sendFrame, setNumber } from '../support/app';
 import { beginDrawing, panel, playPen } from '../support/draw';
 import { beginEmpty, setCanvas, setColour } from '../support/make';
 import { meanOff, pixelAt, solidPixel, whereIs } from '../support/media';
+import { test } from '../support/hand';
 
 test('J20: a hand-drawn title is replayed as drawn: shortened, its last frame held, recoloured, at 4K', async ({
   page,

@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openDemoKit, sendFrame, setNumber } from '../support/app';
 import { decodeFrame, demoMedia, edgeShades, meanOff, type Pixels } from '../support/media';
-import { add, addMove, beginEmpty, say, section, setCanvas } from '../support/make';
+import { add, addMove, beginEmpty, say, section, setCanvas, setFont } from '../support/make';
+import { test } from '../support/hand';
 
 test('J21: footage is seen through big words, then a zoom goes right through a letter into it', async ({
   page,
@@ -11,7 +12,7 @@ test('J21: footage is seen through big words, then a zoom goes right through a l
   await setCanvas(page, 1280, 720, 3);
   await add(page, 'Words');
   await say(page, 'HILL');
-  await page.getByRole('radio', { name: /Alfa Slab One/ }).click();
+  await setFont(page, 'Alfa Slab One');
   await setNumber(page, 'Size', 340);
   await section(page, 'Look');
   await page.getByRole('radio', { name: 'Picture or footage' }).click();

@@ -80,6 +80,12 @@ export async function setCanvas(
   await setNumber(page, 'Length', seconds);
 }
 
+/** Sets the chosen words in another font. */
+export async function setFont(page: Page, font: string): Promise<void> {
+  await page.getByRole('button', { name: /^Font: / }).click();
+  await page.getByRole('radio', { name: font }).click();
+}
+
 /** Types what the chosen words say. */
 export const say = (page: Page, text: string) =>
   page.getByRole('textbox', { name: 'Words' }).fill(text);

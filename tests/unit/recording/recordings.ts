@@ -115,21 +115,15 @@ export function record(made: MadeRecording): Fidelity {
   const { width, height, noise, crf } = made;
   const count = Math.ceil((startOf(made) + DRAWN_MS / 1000 + HOLD_SECONDS) * RATE);
   const context = createCanvas(width, height).getContext('2d');
-  // Plain arithmetic, for there are many millions of them.
-  let seed = 7;
-  const random = () => (seed = (seed * 1664525 + 1013904223) % 4294967296) / 4294967296;
   const raw = Buffer.alloc(count * width * height * 4);
   for (let frame = 0; frame < count; frame++) {
     drawFrame(context, made, frame);
     const { data } = context.getImageData(0, 0, width, height);
-    if (noise > 0) {
-      for (let i = 0; i < data.length; i++) if (i % 4 < 3) data[i] += (random() - 0.5) * 2 * noise;
-    }
     raw.set(data, frame * data.length);
   }
   const shape = `-f rawvideo -pix_fmt rgba -s ${width}x${height} -r ${RATE}`;
   const h264 = ffmpeg(
-    `${shape} -i - -c:v libx264 -preset veryfast -crf ${crf} -pix_fmt yuv420p -f h264 -`,
+    `${shape} -i - -vf format=yuv420p,noise=alls=${2 * noise}:allf=t+u -c:v libx264 -preset veryfast -crf ${crf} -pix_fmt yuv420p -f h264 -`,
     raw,
   );
   const decoded = ffmpeg('-f h264 -i - -f rawvideo -pix_fmt rgba -', h264);
