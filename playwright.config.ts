@@ -16,7 +16,9 @@ export default defineConfig({
   // What is timed is tested alone, before the other tests share the machine.
   projects: [
     { name: 'timed', grep: /@timed/ },
-    { name: 'app', grepInvert: /@timed/, dependencies: ['timed'] },
+    { name: 'app', grepInvert: /@timed|@long/, dependencies: ['timed'] },
+    // What takes minutes has a command of its own.
+    { name: 'long', grep: /@long/ },
   ],
   fullyParallel: true,
   // Nothing is timed by these: they only end what hangs, and leave room for a machine that is busy.

@@ -39,4 +39,4 @@ reading=$!
 step 'lint' npx eslint . --max-warnings 0
 wait "$reading"
 step 'unit tests' npx jest --maxWorkers=100%
-step 'the app in browsers' npx playwright test
+step 'the app in browsers' npx playwright test --project=app

@@ -5,6 +5,7 @@ const GROUPS: Readonly<Record<string, { readonly group: string; readonly chooses
   radio: { group: 'radiogroup', chooses: true },
   tab: { group: 'tablist', chooses: true },
   menuitem: { group: 'menu', chooses: false },
+  option: { group: 'listbox', chooses: false },
 };
 
 const PARTS = ['banner', 'application', 'region', 'navigation', 'main']

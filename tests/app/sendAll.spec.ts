@@ -165,7 +165,7 @@ const KIT = [
 ] as const;
 const SECONDS = 1;
 
-test('the whole demo kit goes through Check and Send, in one zip', async ({ page }) => {
+test('the whole demo kit goes through Check and Send, in one zip @long', async ({ page }) => {
   test.setTimeout(480_000);
   await openDemoKit(page);
   const kit = await savedKit(page);
@@ -220,7 +220,7 @@ test('the whole demo kit goes through Check and Send, in one zip', async ({ page
   expect(r - Math.max(g, b)).toBeGreaterThan(60);
 });
 
-test('sizes are estimated from real frames, within 30 % of the files that are made', async ({
+test('sizes are estimated from real frames, within 30 % of the files that are made @long', async ({
   page,
 }) => {
   await openDemoKit(page);

@@ -144,7 +144,7 @@ test('fonts are found by name, each shown with the words that are set', async ({
   await add(page, 'Words');
   await say(page, 'Gusty\nafternoon');
   await page.getByRole('button', { name: /^Font: Anton/ }).click();
-  const fonts = page.getByRole('radiogroup', { name: 'Font' }).getByRole('radio');
+  const fonts = page.getByRole('listbox', { name: 'Font' }).getByRole('option');
   await expect(fonts).toHaveCount(15);
   await page.getByRole('textbox', { name: 'Find a font' }).fill('typewriter');
   await expect(fonts).toHaveCount(1);

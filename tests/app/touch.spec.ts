@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { openDemoKit, stagePoint } from '../support/app';
+import { surface } from '../support/draw';
 import { addMove, stageDrawn } from '../support/make';
-import { covering, finger, middleOf, smallControls } from '../support/touch';
+import { covering, finger, middleOf, smallControls, smallFields } from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
 
@@ -89,6 +90,7 @@ test('on every screen the work, its time and its settings are in reach in Make',
       const stage = (await page.getByRole('application', { name: 'Stage' }).boundingBox())!;
       expect(stage.width * stage.height).toBeGreaterThan(0.1 * width * height);
       expect(await smallControls(page)).toEqual([]);
+      expect(await smallFields(page)).toEqual([]);
       const across = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(across).toBeLessThanOrEqual(width);
     });
@@ -108,6 +110,40 @@ test('on every screen the work, its time and its settings are in reach in Land',
       await page.setViewportSize({ width, height });
       await inReach(page, 'Look');
       expect(await smallControls(page)).toEqual([]);
+      expect(await smallFields(page)).toEqual([]);
+    });
+  }
+});
+
+test('on every screen the drawing, its tools and its settings are in reach in Draw', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Gust, by hand' }).tap();
+  await page
+    .getByRole('button', { name: /^Choose / })
+    .first()
+    .tap();
+  await page.getByRole('button', { name: 'Draw on it' }).tap();
+  await page.getByRole('tab', { name: 'Frames' }).tap();
+  const controls = {
+    canvas: surface(page),
+    rubber: page.getByRole('button', { name: 'Rub out' }),
+    colour: page.getByRole('button', { name: /^Pen colour/ }),
+    play: page.getByRole('button', { name: 'Play the drawing' }),
+    undo: page.getByRole('button', { name: 'Undo' }),
+    section: page.getByRole('tab', { name: 'Frames' }),
+  };
+  for (const [width, height] of SIZES) {
+    await test.step(`${width} × ${height}`, async () => {
+      await page.setViewportSize({ width, height });
+      for (const [what, control] of Object.entries(controls)) {
+        expect(await covering(control), what).toBeNull();
+      }
+      const canvas = (await surface(page).boundingBox())!;
+      expect(canvas.width * canvas.height).toBeGreaterThan(0.15 * width * height);
+      expect(await smallControls(page)).toEqual([]);
+      expect(await smallFields(page)).toEqual([]);
     });
   }
 });

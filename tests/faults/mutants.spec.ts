@@ -1,23 +1,28 @@
 import { writeFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { openEmptyKit } from '../support/app';
 import { testFile } from '../support/media';
 import { bringInMutants, mutant, validFiles } from './mutants';
 import { seeded } from './random';
 
-test('damaged files of every format come in or are refused, in time and wholly', async ({
-  page,
-}) => {
-  const random = seeded(20);
+/** Brings in files of every format, each damaged in so many ways. */
+async function expectMutantsHandled(page: Page, ways: number, seed: number): Promise<void> {
+  const random = seeded(seed);
   const mutants = [...validFiles()].flatMap(([format, bytes]) =>
     Array.from(
-      { length: 4 },
+      { length: ways },
       (_, i) => [`${format}-${i}.${format}`, mutant(bytes, random)] as const,
     ),
   );
   await openEmptyKit(page);
   expect((await bringInMutants(page, mutants)).problems).toEqual([]);
-});
+}
+
+test('damaged files of every format come in or are refused, in time and wholly', ({ page }) =>
+  expectMutantsHandled(page, 1, 20));
+
+test('many damaged files of every format, too @long', ({ page }) =>
+  expectMutantsHandled(page, 4, 21));
 
 test('bringing in can be stopped, and leaves nothing', async ({ page }) => {
   await openEmptyKit(page);

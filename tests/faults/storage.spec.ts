@@ -35,13 +35,19 @@ const KILLS: readonly (readonly [
   ['an overlay is sent', killSending],
 ];
 
-test('nothing is lost where the browser is killed', async ({ baseURL }) => {
-  await withDemo(baseURL!, async () => undefined);
+async function expectKept(baseURL: string, kills: typeof KILLS): Promise<void> {
+  await withDemo(baseURL, async () => undefined);
   const random = seeded(14);
-  for (const [when, kill] of [...KILLS, KILLS[2]]) {
-    expect(await kill(profile, baseURL!, random), when).toEqual([]);
+  for (const [when, kill] of kills) {
+    expect(await kill(profile, baseURL, random), when).toEqual([]);
   }
-});
+}
+
+test('nothing is lost where the browser is killed while one edits', ({ baseURL }) =>
+  expectKept(baseURL!, KILLS.slice(0, 1)));
+
+test('nothing is lost where the browser is killed at other moments @long', ({ baseURL }) =>
+  expectKept(baseURL!, [...KILLS.slice(1), KILLS[2]]));
 
 test('a first opening that is killed is done, or as if it had not been', async ({ baseURL }) => {
   expect(await killOpening(profile, baseURL!, seeded(3))).toEqual([]);

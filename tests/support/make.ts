@@ -83,7 +83,7 @@ export async function setCanvas(
 /** Sets the chosen words in another font. */
 export async function setFont(page: Page, font: string): Promise<void> {
   await page.getByRole('button', { name: /^Font: / }).click();
-  await page.getByRole('radio', { name: font }).click();
+  await page.getByRole('option', { name: font }).click();
 }
 
 /** Types what the chosen words say. */

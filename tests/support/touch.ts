@@ -68,6 +68,16 @@ const CONTROLS = [
   'spinbutton',
 ];
 
+/** Fields with text so small that phones enlarge the page to it. */
+export const smallFields = (page: Page): Promise<string[]> =>
+  page
+    .locator('input:visible, textarea:visible')
+    .evaluateAll((fields) =>
+      fields
+        .filter((field) => parseFloat(getComputedStyle(field).fontSize) < 16)
+        .map((field) => field.getAttribute('aria-label') ?? 'no name'),
+    );
+
 /** Everything touched that is under 44 pixels, or that runs off the side; with its size. */
 export function smallControls(page: Page): Promise<string[]> {
   return page.evaluate((roles) => {

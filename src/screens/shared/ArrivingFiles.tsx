@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { startEmptyKit } from '@/store/actions';
 import { onOpenedWith, takeHandedOver } from '@/store/arrivals';
@@ -23,21 +23,18 @@ function useArrivals(): Arrivals {
   const dispatch = useAppDispatch();
   const fresh = useAppSelector((state) => state.kit.status === 'fresh');
   const [kitFile, setKitFile] = useState<File | null>(null);
-  const bring = useCallback(
-    async (files: readonly File[]) => {
-      const kit = files.find(isKitFile);
-      if (kit && fresh) await dispatch(openKitFile(kit));
-      else if (kit) setKitFile(kit);
-      const media = files.filter((file) => !isKitFile(file));
-      if (media.length === 0) return;
-      if (fresh && !kit) dispatch(startEmptyKit());
-      const brought = await dispatch(importFiles(media));
-      if (brought.length > 0) {
-        dispatch(noticed(`Brought in: ${brought.map(({ name }) => name).join(', ')}.`));
-      }
-    },
-    [dispatch, fresh],
-  );
+  const bring = async (files: readonly File[]) => {
+    const kit = files.find(isKitFile);
+    if (kit && fresh) await dispatch(openKitFile(kit));
+    else if (kit) setKitFile(kit);
+    const media = files.filter((file) => !isKitFile(file));
+    if (media.length === 0) return;
+    if (fresh && !kit) dispatch(startEmptyKit());
+    const brought = await dispatch(importFiles(media));
+    if (brought.length > 0) {
+      dispatch(noticed(`Brought in: ${brought.map(({ name }) => name).join(', ')}.`));
+    }
+  };
   return { bring: (files) => void bring(files), kitFile, leaveKitFile: () => setKitFile(null) };
 }
 

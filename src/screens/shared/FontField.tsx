@@ -61,6 +61,9 @@ interface FontSheetProps extends FontFieldProps {
   readonly onClose: () => void;
 }
 
+/** Not among the roles that the types know. */
+const LISTBOX = 'listbox' as 'list';
+
 /** Letters of the words that fit on a line of the sheet. */
 const SAMPLE = 40;
 
@@ -87,7 +90,7 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
         <IconAction label="Close the fonts" icon="close" onPress={onClose} />
       </View>
       <ScrollView>
-        <View role="radiogroup" aria-label={label}>
+        <View role={LISTBOX} aria-label={label}>
           {found.map((font, i) => (
             <FontRow
               key={font.id}
@@ -121,16 +124,17 @@ function FontRow({ font, sample, selected, stop, onPress }: FontRowProps) {
   const tokens = useTokens();
   return (
     <Pressable
-      role="radio"
-      aria-checked={selected}
+      role="option"
+      aria-selected={selected}
       tabIndex={stop ? 0 : -1}
-      aria-label={`${font.name} · ${font.character}`}
       onPress={onPress}
       style={[styles.row, selected && { backgroundColor: tokens.moonSoft }]}
     >
-      <Words lines={1} style={[styles.sample, { fontFamily: font.face }]}>
-        {sample || font.name}
-      </Words>
+      <View aria-hidden>
+        <Words lines={1} style={[styles.sample, { fontFamily: font.face }]}>
+          {sample || font.name}
+        </Words>
+      </View>
       <Words kind="small" soft={!selected} lines={1}>{`${font.name} · ${font.character}`}</Words>
     </Pressable>
   );
