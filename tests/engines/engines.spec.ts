@@ -4,8 +4,7 @@ import { walk } from './walk';
 
 /** Chromium walks the same ways in all other tests. */
 for (const engine of ['Firefox', 'WebKit'] as const) {
-  const long = engine === 'WebKit' ? ' @long' : '';
-  test(`${engine} opens, makes, checks, sends, lands and keeps${long}`, async ({ baseURL }) => {
+  test(`${engine} opens, makes, checks, sends, lands and keeps`, async ({ baseURL }) => {
     test.setTimeout(480_000);
     const opened = await visit(engine, baseURL!);
     try {
