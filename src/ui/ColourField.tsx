@@ -5,7 +5,7 @@ import { colourName } from '@/core/colour/names';
 import { Action } from './Action';
 import { newGesture } from './gesture';
 import { ModalCard } from './ModalCard';
-import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
+import { FIELD, RADIUS, TOUCH, rem, useTokens } from './theme';
 import { Words } from './Words';
 
 /** Colours offered beside the picker: of the footage at hand, say. */
@@ -153,7 +153,7 @@ function HexInput({ value, onChange }: { value: string; onChange: (colour: strin
         if (match) onChange(`#${match[1].toLowerCase()}`);
       }}
       onBlur={() => setTyped(null)}
-      style={[styles.input, { color: tokens.ink, borderColor: wrong ? tokens.rust : tokens.line }]}
+      style={[FIELD, { color: tokens.ink, borderColor: wrong ? tokens.rust : tokens.line }]}
     />
   );
 }
@@ -173,12 +173,4 @@ const styles = StyleSheet.create({
     borderRadius: RADIUS.card,
   },
   palette: { flexDirection: 'row', flexWrap: 'wrap', minHeight: TOUCH },
-  input: {
-    height: TOUCH,
-    borderWidth: 1,
-    borderRadius: RADIUS.inner,
-    paddingHorizontal: 12,
-    fontFamily: FONT.text,
-    fontSize: rem(16),
-  },
 });

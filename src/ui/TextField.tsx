@@ -1,5 +1,5 @@
 import { StyleSheet, TextInput, View } from 'react-native';
-import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
+import { FIELD, useTokens } from './theme';
 import { Words } from './Words';
 
 interface TextFieldProps {
@@ -20,7 +20,7 @@ export function TextField({ label, value, most = 200, onChange }: TextFieldProps
         maxLength={most}
         value={value}
         onChangeText={onChange}
-        style={[styles.input, { color: tokens.ink, borderColor: tokens.line }]}
+        style={[FIELD, { color: tokens.ink, borderColor: tokens.line }]}
       />
     </View>
   );
@@ -28,12 +28,4 @@ export function TextField({ label, value, most = 200, onChange }: TextFieldProps
 
 const styles = StyleSheet.create({
   row: { gap: 4, paddingVertical: 4 },
-  input: {
-    minHeight: TOUCH,
-    borderWidth: 1,
-    borderRadius: RADIUS.inner,
-    paddingHorizontal: 12,
-    fontFamily: FONT.text,
-    fontSize: rem(16),
-  },
 });

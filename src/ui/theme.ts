@@ -70,6 +70,16 @@ export const TOUCH = 44;
  */
 export const rem = (pixels: number): number => `${pixels / 16}rem` as unknown as number;
 
+/** A field in which a line is typed; phones enlarge the page to one with smaller text. */
+export const FIELD = {
+  minHeight: TOUCH,
+  borderWidth: 1,
+  borderRadius: RADIUS.inner,
+  paddingHorizontal: 12,
+  fontFamily: FONT.text,
+  fontSize: rem(16),
+} as const;
+
 const fonts = Object.fromEntries(
   Object.entries(configureFonts({ config: { fontFamily: FONT.text } })).map(([name, font]) => [
     name,

@@ -32,6 +32,15 @@ async function inkOf(page: Page): Promise<InkLayer> {
   return kit.overlays[0].layers[0] as InkLayer;
 }
 
+/** A new drawing with one line by a finger. */
+async function drawLine(page: Page): Promise<void> {
+  await openEmptyKit(page);
+  await beginEmpty(page);
+  await beginDrawing(page);
+  await touch(page, [LINE]);
+  await expectSurface(page, white, (count) => count > 300);
+}
+
 test.describe('drawing on a phone', () => {
   const { defaultBrowserType: _type, ...phone } = devices['Pixel 5'];
   test.use({ ...phone, viewport: { width: 390, height: 844 } });
@@ -39,11 +48,7 @@ test.describe('drawing on a phone', () => {
   test('a finger draws, two fingers zoom and draw nothing, and each stroke is undone by itself', async ({
     page,
   }) => {
-    await openEmptyKit(page);
-    await beginEmpty(page);
-    await beginDrawing(page);
-    await touch(page, [LINE]);
-    await expectSurface(page, white, (count) => count > 300);
+    await drawLine(page);
     const one = white(await surfaceShot(page));
     await touch(page, [
       [
@@ -83,11 +88,7 @@ test.describe('drawing on a phone', () => {
   test('a frame that is held is carried to another place, a quick finger scrolls', async ({
     page,
   }) => {
-    await openEmptyKit(page);
-    await beginEmpty(page);
-    await beginDrawing(page);
-    await touch(page, [LINE]);
-    await expectSurface(page, white, (count) => count > 300);
+    await drawLine(page);
     await panel(page, 'Frames');
     await page.getByRole('button', { name: 'New frame' }).tap();
     await page.getByRole('button', { name: 'New frame' }).tap();

@@ -56,6 +56,13 @@ test('J11 by keys alone: moves reordered, a circle refused, the call-out put els
   await expect(
     page.getByRole('button', { name: /Once “Gust 18 kn” has arrived \(type on\)/ }),
   ).toBeVisible();
+  // A circle is refused in words, and nothing changes.
+  await chooseLane(page, keys, 'Gust 18 kn', 'ArrowUp');
+  await openTab(page, keys, 'Moves');
+  await keys.enter(button(page, 'Type on, arrive'));
+  await starts('Once done', 'ArrowRight');
+  await expect(page.getByText(/wait for each other/)).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'At a time' })).toBeChecked();
   for (const [layer, across, down, arrow] of PLACES) {
     await chooseLane(page, keys, layer, arrow);
     await openTab(page, keys, 'Place');
@@ -101,6 +108,9 @@ test('ribbons, the stack and points on the stage are moved by arrows', async ({ 
   await expect.poll(() => numberIn('Starts at')).toBeCloseTo(from + 10 / 30, 1);
   await button(page, 'End of Band').press('ArrowLeft');
   await expect.poll(() => numberIn('Ends at')).toBeCloseTo(to + 9 / 30, 1);
+  const start = await numberIn('Starts at');
+  await page.getByRole('textbox', { name: 'Starts at', exact: true }).press('ArrowUp');
+  await expect.poll(() => numberIn('Starts at')).toBeGreaterThan(start);
 
   const names = () => page.getByRole('button', { name: /^Choose / }).allTextContents();
   const before = await names();

@@ -60,6 +60,21 @@ test('a slider is moved by keys, and says what it stands at', async ({ page }) =
   await expect.poll(() => numberIn(page, 'Opacity')).toBe(0);
 });
 
+/** Looks at something on screens of all sizes, none of which may have anything too small on it. */
+async function onEveryScreen(
+  page: Page,
+  look: (width: number, height: number) => Promise<void>,
+): Promise<void> {
+  for (const [width, height] of SIZES) {
+    await test.step(`${width} × ${height}`, async () => {
+      await page.setViewportSize({ width, height });
+      await look(width, height);
+      expect(await smallControls(page)).toEqual([]);
+      expect(await smallFields(page)).toEqual([]);
+    });
+  }
+}
+
 /** What must be in reach, whatever the screen. */
 async function inReach(page: Page, section: string): Promise<void> {
   const lanes = page.getByRole('button', { name: /^Choose / });
@@ -83,18 +98,13 @@ test('on every screen the work, its time and its settings are in reach in Make',
 }) => {
   await openDemoKit(page);
   await openLayer(page, 'Wind card', 'Band', 'Place');
-  for (const [width, height] of SIZES) {
-    await test.step(`${width} × ${height}`, async () => {
-      await page.setViewportSize({ width, height });
-      await inReach(page, 'Place');
-      const stage = (await page.getByRole('application', { name: 'Stage' }).boundingBox())!;
-      expect(stage.width * stage.height).toBeGreaterThan(0.1 * width * height);
-      expect(await smallControls(page)).toEqual([]);
-      expect(await smallFields(page)).toEqual([]);
-      const across = await page.evaluate(() => document.documentElement.scrollWidth);
-      expect(across).toBeLessThanOrEqual(width);
-    });
-  }
+  await onEveryScreen(page, async (width, height) => {
+    await inReach(page, 'Place');
+    const stage = (await page.getByRole('application', { name: 'Stage' }).boundingBox())!;
+    expect(stage.width * stage.height).toBeGreaterThan(0.1 * width * height);
+    const across = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(across).toBeLessThanOrEqual(width);
+  });
 });
 
 test('on every screen the work, its time and its settings are in reach in Land', async ({
@@ -105,14 +115,9 @@ test('on every screen the work, its time and its settings are in reach in Land',
   await page.getByRole('link', { name: 'Open Episode opening' }).tap();
   await page.getByRole('button', { name: 'Choose Wind card' }).tap();
   await page.getByRole('tab', { name: 'Look' }).tap();
-  for (const [width, height] of SIZES) {
-    await test.step(`${width} × ${height}`, async () => {
-      await page.setViewportSize({ width, height });
-      await inReach(page, 'Look');
-      expect(await smallControls(page)).toEqual([]);
-      expect(await smallFields(page)).toEqual([]);
-    });
-  }
+  await onEveryScreen(page, async () => {
+    await inReach(page, 'Look');
+  });
 });
 
 test('on every screen the drawing, its tools and its settings are in reach in Draw', async ({
@@ -134,18 +139,13 @@ test('on every screen the drawing, its tools and its settings are in reach in Dr
     undo: page.getByRole('button', { name: 'Undo' }),
     section: page.getByRole('tab', { name: 'Frames' }),
   };
-  for (const [width, height] of SIZES) {
-    await test.step(`${width} × ${height}`, async () => {
-      await page.setViewportSize({ width, height });
-      for (const [what, control] of Object.entries(controls)) {
-        expect(await covering(control), what).toBeNull();
-      }
-      const canvas = (await surface(page).boundingBox())!;
-      expect(canvas.width * canvas.height).toBeGreaterThan(0.15 * width * height);
-      expect(await smallControls(page)).toEqual([]);
-      expect(await smallFields(page)).toEqual([]);
-    });
-  }
+  await onEveryScreen(page, async (width, height) => {
+    for (const [what, control] of Object.entries(controls)) {
+      expect(await covering(control), what).toBeNull();
+    }
+    const canvas = (await surface(page).boundingBox())!;
+    expect(canvas.width * canvas.height).toBeGreaterThan(0.15 * width * height);
+  });
 });
 
 test('the settings are dragged to three heights, and the work stays in sight above them', async ({

@@ -13,7 +13,7 @@ import { CardGrid } from '@/ui/CardGrid';
 import { Chip } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { PopMenu } from '@/ui/PopMenu';
-import { FONT, RADIUS, rem, useTokens } from '@/ui/theme';
+import { FIELD, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles, MEDIA } from '../shared/files';
 import { Hint } from '../shared/Hint';
@@ -106,7 +106,7 @@ function FilledKit() {
             value={sought}
             onChangeText={setSought}
             style={[
-              styles.find,
+              FIELD,
               { color: tokens.ink, borderColor: tokens.line, backgroundColor: tokens.card },
             ]}
           />
@@ -236,14 +236,6 @@ function KitMenu({ name }: { readonly name: string }) {
 const styles = StyleSheet.create({
   opening: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 8 },
   page: { padding: 16, paddingTop: 0, paddingBottom: 110, gap: 6 },
-  find: {
-    height: 44,
-    borderWidth: 1,
-    borderRadius: RADIUS.inner,
-    paddingHorizontal: 12,
-    fontFamily: FONT.text,
-    fontSize: rem(16),
-  },
   shelves: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   empty: { alignItems: 'center', gap: 16, paddingVertical: 48, paddingHorizontal: 24 },
   fab: { position: 'absolute', right: 18, bottom: 22, borderRadius: RADIUS.full },

@@ -11,9 +11,9 @@ import { Icon } from 'react-native-paper';
 import { IconAction } from '@/ui/Action';
 import { isStop } from '@/ui/keys';
 import { ModalCard } from '@/ui/ModalCard';
-import { FONT, RADIUS, rem, TOUCH, useTokens } from '@/ui/theme';
+import { FIELD, RADIUS, TOUCH, rem, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { useFontChoices, type FontChoice } from './fontFaces';
+import { useFaces, useFontChoices, type FontChoice } from './fontFaces';
 
 interface FontFieldProps {
   readonly label: string;
@@ -29,6 +29,7 @@ export function FontField({ label, value, words, onChange }: FontFieldProps) {
   const [open, setOpen] = useState(false);
   const fonts = useFontChoices();
   const chosen = fonts.find(({ id }) => id === value);
+  useFaces([value]);
   return (
     <>
       <Pressable
@@ -75,6 +76,7 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
   const found = fonts.filter(({ name, character }) =>
     `${name} ${character}`.toLowerCase().includes(sought.trim().toLowerCase()),
   );
+  useFaces(fonts.map(({ id }) => id));
   const chosen = found.findIndex(({ id }) => id === value);
   return (
     <ModalCard label={label} low onClose={onClose} style={[styles.sheet, { height: height * 0.8 }]}>
@@ -85,7 +87,7 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
           placeholderTextColor={tokens.softInk}
           value={sought}
           onChangeText={setSought}
-          style={[styles.find, { color: tokens.ink, borderColor: tokens.line }]}
+          style={[FIELD, styles.find, { color: tokens.ink, borderColor: tokens.line }]}
         />
         <IconAction label="Close the fonts" icon="close" onPress={onClose} />
       </View>
@@ -155,12 +157,6 @@ const styles = StyleSheet.create({
   find: {
     flex: 1,
     minWidth: 0,
-    minHeight: TOUCH,
-    borderWidth: 1,
-    borderRadius: RADIUS.inner,
-    paddingHorizontal: 12,
-    fontFamily: FONT.text,
-    fontSize: rem(16),
   },
   row: { paddingHorizontal: 16, paddingVertical: 8, minHeight: TOUCH },
   sample: { fontSize: rem(26), lineHeight: rem(38) },

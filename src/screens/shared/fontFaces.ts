@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import type { FontFile } from '@/core/document';
-import { FONTS } from '@/core/text/fonts';
+import { fontFamily, FONTS } from '@/core/text/fonts';
 import { work } from '@/store/work';
 import { selectFonts } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
@@ -40,15 +40,24 @@ async function showFace(id: string, source: () => Promise<string | ArrayBuffer>)
 const fileOf = async ({ media }: FontFile): Promise<ArrayBuffer> =>
   (await work.fileOfMedia(media)).arrayBuffer();
 
-/** The person's own fonts and the shipped ones, which the page can set words in. */
+/** The person's own fonts and the shipped ones. */
 export function useFontChoices(): readonly FontChoice[] {
   const own = useAppSelector(selectFonts);
-  useEffect(() => {
-    for (const { id } of FONTS) void showFace(id, async () => `url(/fonts/${id}.ttf)`);
-    for (const font of own) void showFace(font.id, () => fileOf(font));
-  }, [own]);
   return [
     ...own.map(({ id, name }) => ({ id, name, character: 'yours', face: faceOf(id) })),
     ...SHIPPED,
   ];
+}
+
+/** Fetches the fonts that words of the page are to be set in: no more than are seen. */
+export function useFaces(ids: readonly string[]): void {
+  const own = useAppSelector(selectFonts);
+  const wanted = ids.join(' ');
+  useEffect(() => {
+    for (const id of wanted.split(' ')) {
+      const brought = own.find((font) => font.id === id);
+      if (brought) void showFace(id, () => fileOf(brought));
+      else if (fontFamily(id)) void showFace(id, async () => `url(/fonts/${id}.ttf)`);
+    }
+  }, [own, wanted]);
 }

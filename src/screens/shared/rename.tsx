@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { StyleSheet, TextInput } from 'react-native';
+import { TextInput } from 'react-native';
 import { rename } from '@/store/actions';
 import { useAppDispatch } from '@/store/store';
 import { Action, IconAction } from '@/ui/Action';
 import { Dialog } from '@/ui/Dialog';
-import { FONT, RADIUS, TOUCH, rem, useTokens } from '@/ui/theme';
+import { FIELD, useTokens } from '@/ui/theme';
 
 interface RenameDialogProps {
   readonly name: string;
@@ -40,7 +40,7 @@ export function RenameDialog({ name, open, onClose, onRename }: RenameDialogProp
         value={typed ?? name}
         onChangeText={setTyped}
         onSubmitEditing={commit}
-        style={[styles.input, { color: tokens.ink, borderColor: tokens.line }]}
+        style={[FIELD, { color: tokens.ink, borderColor: tokens.line }]}
       />
     </Dialog>
   );
@@ -62,14 +62,3 @@ export function NameButton({ id, name }: { readonly id: string; readonly name: s
     </>
   );
 }
-
-const styles = StyleSheet.create({
-  input: {
-    height: TOUCH,
-    borderWidth: 1,
-    borderRadius: RADIUS.inner,
-    paddingHorizontal: 12,
-    fontFamily: FONT.text,
-    fontSize: rem(16),
-  },
-});

@@ -8,7 +8,7 @@ import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { newGesture } from '@/ui/gesture';
 import { NumberField } from '@/ui/NumberField';
-import { FONT, RADIUS, rem, useTokens } from '@/ui/theme';
+import { FIELD, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
 import { FontField } from '../../shared/FontField';
@@ -37,7 +37,7 @@ export function TracePanel() {
         value={trace.text}
         onFocus={() => setGesture(newGesture())}
         onChangeText={(text) => set({ text }, gesture)}
-        style={[styles.text, { color: tokens.ink, borderColor: tokens.line }]}
+        style={[FIELD, styles.text, { color: tokens.ink, borderColor: tokens.line }]}
       />
       {layer.trace ? (
         <>
@@ -88,12 +88,6 @@ function BringSvg() {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', paddingVertical: 8 },
   text: {
-    minHeight: 44,
-    borderWidth: 1,
-    borderRadius: RADIUS.inner,
-    paddingHorizontal: 12,
     marginVertical: 6,
-    fontFamily: FONT.text,
-    fontSize: rem(16),
   },
 });
