@@ -25,7 +25,8 @@ export function SecondsField(props: SecondsFieldProps) {
       value={framesToSeconds(frames, rate)}
       min={min}
       max={max}
-      step={0.01}
+      // A step finer than a frame would change nothing.
+      step={fine ? 0.01 : 1 / perSecond(rate)}
       feel={feel}
       onChange={(seconds, gesture) => {
         const next = seconds * perSecond(rate);

@@ -8,25 +8,22 @@ const button = (page: Page, name: string | RegExp) =>
 const cues = (page: Page) => page.getByRole('region', { name: 'Cue sheet' });
 const settings = (page: Page) => page.getByRole('region', { name: 'Settings' });
 
+/** Goes to the cue sheet, back from the settings where a layer is chosen, and chooses another. */
 async function chooseLane(page: Page, keys: Keys, name: string, arrow: string): Promise<void> {
-  await keys.part(cues(page));
   const chosen = page.getByRole('button', { name: /^Choose /, pressed: true });
   const some = (await chosen.count()) > 0;
+  await keys.part(cues(page), some ? 'Shift+F6' : 'F6');
   await keys.reach(some ? chosen : page.getByRole('button', { name: /^Choose / }).first());
   await keys.enter(button(page, `Choose ${name}`), arrow);
 }
 
-async function openTab(page: Page, keys: Keys, name: string): Promise<void> {
+async function openTab(page: Page, keys: Keys, name: string, to = 'Tab'): Promise<void> {
   await keys.part(settings(page));
-  await keys.reach(page.getByRole('tab', { selected: true }));
+  await keys.reach(page.getByRole('tab', { selected: true }), to);
   await keys.reach(page.getByRole('tab', { name, exact: true }), 'ArrowRight');
 }
 
 const PILL = [35, 28, 53];
-const PLACES = [
-  ['Gust 18 kn', '1114', '529', 'ArrowUp'],
-  ['Pill', '1114', '527', 'ArrowDown'],
-] as const;
 
 test('J11 by keys alone: moves reordered, a circle refused, the call-out put elsewhere and sent', async ({
   page,
@@ -63,16 +60,18 @@ test('J11 by keys alone: moves reordered, a circle refused, the call-out put els
   await starts('Once done', 'ArrowRight');
   await expect(page.getByText(/wait for each other/)).toBeVisible();
   await expect(page.getByRole('radio', { name: 'At a time' })).toBeChecked();
-  for (const [layer, across, down, arrow] of PLACES) {
-    await chooseLane(page, keys, layer, arrow);
-    await openTab(page, keys, 'Place');
-    await type('Across', across);
-    await type('Down', down);
-  }
+  await openTab(page, keys, 'Place', 'Shift+Tab');
+  await type('Across', '1114');
+  await type('Down', '529');
+  await chooseLane(page, keys, 'Pill', 'ArrowDown');
+  await openTab(page, keys, 'Place');
+  await type('Across', '1114');
+  await type('Down', '527');
 
   const step = async (name: string) => {
     await keys.part(page.getByRole('navigation', { name: 'Steps of the work' }));
     await keys.enter(page.getByRole('link', { name }));
+    await expect(page.getByRole('heading', { name: 'Gust call-out' })).toBeFocused();
   };
   await step('Send');
   const vp9 = page.getByRole('radio', { name: 'VP9 .webm' });
@@ -81,6 +80,7 @@ test('J11 by keys alone: moves reordered, a circle refused, the call-out put els
   );
   await keys.reach(vp9, 'ArrowDown');
   const downloaded = page.waitForEvent('download', { timeout: 180_000 });
+  await keys.part(page.getByRole('region', { name: 'The file' }));
   await keys.enter(page.getByRole('button', { name: 'Send', exact: true }));
   const file = await (await downloaded).path();
   const middle = decodeFrame(file, 60);

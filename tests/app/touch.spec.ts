@@ -89,7 +89,7 @@ async function inReach(page: Page, section: string): Promise<void> {
   };
   await page.getByRole('region', { name: 'Cue sheet' }).evaluate((sheet) => sheet.scrollTo(0, 0));
   for (const [what, control] of Object.entries(all)) {
-    expect(await covering(control), what).toBeNull();
+    await expect.poll(() => covering(control), what).toBeNull();
   }
 }
 
@@ -141,7 +141,7 @@ test('on every screen the drawing, its tools and its settings are in reach in Dr
   };
   await onEveryScreen(page, async (width, height) => {
     for (const [what, control] of Object.entries(controls)) {
-      expect(await covering(control), what).toBeNull();
+      await expect.poll(() => covering(control), what).toBeNull();
     }
     const canvas = (await surface(page).boundingBox())!;
     expect(canvas.width * canvas.height).toBeGreaterThan(0.15 * width * height);

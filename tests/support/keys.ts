@@ -25,11 +25,11 @@ export class Keys {
     await this.press('Enter');
   }
 
-  /** Goes on by parts of the screen until the focus is in one. */
-  async part(part: Locator): Promise<void> {
+  /** Goes on, or back, by parts of the screen until the focus is in one. */
+  async part(part: Locator, key: 'F6' | 'Shift+F6' = 'F6'): Promise<void> {
     for (let tries = 0; tries < 8; tries++) {
       if (await part.evaluate((element) => element.contains(document.activeElement))) return;
-      await this.press('F6');
+      await this.press(key);
     }
     throw new Error(`${String(part)} is not reached by F6`);
   }

@@ -99,7 +99,12 @@ function Send({ bundle, go, heading }: SendProps) {
       go={go}
       check={check}
     >
-      <ScrollView style={styles.flex} contentContainerStyle={styles.page}>
+      <ScrollView
+        role="region"
+        aria-label="Ways to send"
+        style={styles.flex}
+        contentContainerStyle={styles.page}
+      >
         <Words kind="title">{heading}</Words>
         <Hint step="send">
           Last: the best choice is marked already. Press Send, and the file is made, looked through
@@ -139,7 +144,7 @@ function Send({ bundle, go, heading }: SendProps) {
           </View>
         </View>
       </ScrollView>
-      <View style={styles.foot}>
+      <View role="region" aria-label="The file" style={styles.foot}>
         {mine?.problem ? <Problem text={mine.problem} /> : null}
         {result ? (
           <SentCard
