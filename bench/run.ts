@@ -4,6 +4,7 @@ import type { Browser } from '@playwright/test';
 import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
 import { benchKernels } from './keying/kernels';
+import { benchKeyPhotographs } from './keying/photographQuality';
 import { benchKeyQuality } from './keying/quality';
 import { benchLanding, benchLongLanding } from './landing';
 import {
@@ -37,6 +38,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   'kit file': benchKitFile,
   kernels: benchKernels,
   'key quality': benchKeyQuality,
+  'key photographs': benchKeyPhotographs,
 };
 
 /**

@@ -1,4 +1,6 @@
-export { key, keyOver } from './key';
+export { key } from './key';
+export { keyLocally, keyScratch } from './keyLocally';
+export { gather, localBytes, spread } from './localColours';
 export { setMatrix } from './matrix';
 export { repair, repairScratch } from './repair';
 export { shrink, shrinkScratch } from './shrink';

@@ -1,11 +1,22 @@
 // Brings 4:2:0 chroma to full size along the edges of luma. The reference, with the reasons, is
 // src/core/matte/repairChroma.ts. It works on any rows by themselves and gives the same bits as on all.
 
+import {
+  AFTER,
+  BEFORE,
+  EPSILON,
+  INNER,
+  LEAST_EXPLAINED,
+  MOST_EXPLAINED,
+  NEXT,
+  NOISE,
+  OUTER,
+  OWN,
+  RADIUS,
+} from '../src/core/matte/chromaFit';
 import { blackCode, lumaScale, uToB, uToG, vToG, vToR } from './matrix';
 import { packed, storeSome } from './pack';
 
-const RADIUS: i32 = 2;
-const EPSILON: f32 = 1e-5;
 /** Samples beside each row, so that windows need no look at the border. */
 const PAD: i32 = 4;
 
@@ -19,12 +30,15 @@ function rowOf(half: i32): i32 {
 /** Rows of samples held at once: what the two windows and the enlargement reach. */
 const SAMPLE_ROWS: i32 = 5;
 const LINE_ROWS: i32 = 5;
-const MEAN_ROWS: i32 = 3;
+const MEAN_ROWS: i32 = 5;
+
+/** Chroma rows beside a row that its colours reach to. */
+const REACH: i32 = 2;
 
 /** Bytes of scratch memory that `repair` needs for one stripe. */
 export function repairScratch(width: i32): i32 {
-  // Samples of 3 planes, lines of 4, means of 4, and 10 rows for sums and enlargement.
-  return rowOf((width + 1) >> 1) * 4 * (3 * SAMPLE_ROWS + 4 * LINE_ROWS + 4 * MEAN_ROWS + 10);
+  // Samples of 3 planes, lines of 5, means of 4, and 8 rows for sums and enlargement.
+  return rowOf((width + 1) >> 1) * 4 * (3 * SAMPLE_ROWS + 5 * LINE_ROWS + 4 * MEAN_ROWS + 8);
 }
 
 // @ts-ignore
@@ -137,7 +151,7 @@ function across(row: usize): v128 {
   );
 }
 
-/** Lines (a and b for both chromas) of one row from the samples of five. */
+/** Lines (a and b for both chromas) of one row from the samples of five, and how far chroma follows them. */
 function lineRow(samples: usize, plane: usize, width: i32, rowBytes: usize, row: i32, rows: i32, out: usize, outPlane: usize, sums: usize): void {
   const half = (width + 1) >> 1;
   const r0 = samples + <usize>ring(clampRow(row - 2, rows), SAMPLE_ROWS) * rowBytes;
@@ -155,6 +169,8 @@ function lineRow(samples: usize, plane: usize, width: i32, rowBytes: usize, row:
     let syy = f32x4.mul(y, y);
     let syu = f32x4.mul(y, u);
     let syv = f32x4.mul(y, v);
+    let suu = f32x4.mul(u, u);
+    let svv = f32x4.mul(v, v);
     for (let i = 1; i < 5; i++) {
       const r = i == 1 ? r1 : i == 2 ? r2 : i == 3 ? r3 : r4;
       y = v128.load(r + at);
@@ -166,6 +182,8 @@ function lineRow(samples: usize, plane: usize, width: i32, rowBytes: usize, row:
       syy = f32x4.add(syy, f32x4.mul(y, y));
       syu = f32x4.add(syu, f32x4.mul(y, u));
       syv = f32x4.add(syv, f32x4.mul(y, v));
+      suu = f32x4.add(suu, f32x4.mul(u, u));
+      svv = f32x4.add(svv, f32x4.mul(v, v));
     }
     v128.store(sums + at, sy);
     v128.store(sums + at + rowBytes, su);
@@ -173,6 +191,7 @@ function lineRow(samples: usize, plane: usize, width: i32, rowBytes: usize, row:
     v128.store(sums + at + 3 * rowBytes, syy);
     v128.store(sums + at + 4 * rowBytes, syu);
     v128.store(sums + at + 5 * rowBytes, syv);
+    v128.store(sums + at + 6 * rowBytes, f32x4.add(suu, svv));
   }
   const share = f32x4.splat(1.0 / 25.0);
   const start = <usize>PAD << 2;
@@ -184,27 +203,45 @@ function lineRow(samples: usize, plane: usize, width: i32, rowBytes: usize, row:
     const mv = f32x4.mul(across(here + 2 * rowBytes), share);
     const variance = f32x4.add(
       f32x4.sub(f32x4.mul(across(here + 3 * rowBytes), share), f32x4.mul(my, my)),
-      f32x4.splat(EPSILON),
+      f32x4.splat(<f32>EPSILON),
     );
-    const au = f32x4.div(
-      f32x4.sub(f32x4.mul(across(here + 4 * rowBytes), share), f32x4.mul(my, mu)),
-      variance,
-    );
-    const av = f32x4.div(
-      f32x4.sub(f32x4.mul(across(here + 5 * rowBytes), share), f32x4.mul(my, mv)),
-      variance,
+    const cu = f32x4.sub(f32x4.mul(across(here + 4 * rowBytes), share), f32x4.mul(my, mu));
+    const cv = f32x4.sub(f32x4.mul(across(here + 5 * rowBytes), share), f32x4.mul(my, mv));
+    const au = f32x4.div(cu, variance);
+    const av = f32x4.div(cv, variance);
+    const squares = f32x4.mul(across(here + 6 * rowBytes), share);
+    const spread = f32x4.sub(squares, f32x4.add(f32x4.mul(mu, mu), f32x4.mul(mv, mv)));
+    const explained = f32x4.add(f32x4.mul(au, cu), f32x4.mul(av, cv));
+    const noise = f32x4.splat(<f32>NOISE);
+    const part = f32x4.div(f32x4.add(explained, noise), f32x4.add(spread, noise));
+    const over = f32x4.mul(
+      f32x4.sub(part, f32x4.splat(<f32>LEAST_EXPLAINED)),
+      f32x4.splat(<f32>(1.0 / (MOST_EXPLAINED - LEAST_EXPLAINED))),
     );
     const to = out + at;
     v128.store(to, au);
     v128.store(to + outPlane, f32x4.sub(mu, f32x4.mul(au, my)));
     v128.store(to + 2 * outPlane, av);
     v128.store(to + 3 * outPlane, f32x4.sub(mv, f32x4.mul(av, my)));
+    v128.store(to + 4 * outPlane, f32x4.pmin(f32x4.splat(1), f32x4.pmax(f32x4.splat(0), over)));
   }
-  for (let p: usize = 0; p < 4; p++) padRow(out + p * outPlane, half);
+  for (let p: usize = 0; p < 5; p++) padRow(out + p * outPlane, half);
 }
 
-/** The mean of the lines of five rows, over five columns. */
-function meanRow(lines: usize, plane: usize, width: i32, rowBytes: usize, row: i32, rows: i32, out: usize, outPlane: usize, sums: usize): void {
+/** The mean of the lines of five rows, over five columns; where chroma does not follow them, through its very samples. */
+function meanRow(
+  samples: usize,
+  samplePlane: usize,
+  lines: usize,
+  plane: usize,
+  width: i32,
+  rowBytes: usize,
+  row: i32,
+  rows: i32,
+  out: usize,
+  outPlane: usize,
+  sums: usize,
+): void {
   const half = (width + 1) >> 1;
   const start = <usize>PAD << 2;
   const end = start + (<usize>half << 2);
@@ -233,26 +270,66 @@ function meanRow(lines: usize, plane: usize, width: i32, rowBytes: usize, row: i
     for (let at = start; at < end; at += 16) {
       v128.store(to + at, f32x4.mul(across(sums + at), share));
     }
-    padRow(to, half);
+  }
+  const sample = samples + <usize>ring(row, SAMPLE_ROWS) * rowBytes;
+  throughSamples(sample, samplePlane, r2 + 4 * plane, out, outPlane, start, end);
+  for (let p: usize = 0; p < 4; p++) padRow(out + p * outPlane, half);
+}
+
+/** Shifts lines to what is left of the samples, as far as chroma does not follow luma. */
+function throughSamples(
+  sample: usize,
+  samplePlane: usize,
+  follows: usize,
+  means: usize,
+  plane: usize,
+  start: usize,
+  end: usize,
+): void {
+  for (let at = start; at < end; at += 16) {
+    const luma = v128.load(sample + at);
+    const share = v128.load(follows + at);
+    for (let chroma: usize = 0; chroma < 2; chroma++) {
+      const slope = v128.load(means + 2 * chroma * plane + at);
+      const to = means + (2 * chroma + 1) * plane + at;
+      const own = v128.load(sample + (chroma + 1) * samplePlane + at);
+      const left = f32x4.sub(own, f32x4.mul(slope, luma));
+      v128.store(to, f32x4.add(left, f32x4.mul(share, f32x4.sub(v128.load(to), left))));
+    }
   }
 }
 
-/** One full-size row of colours from its luma and the lines of the two chroma rows beside it. */
+/**
+ * One full-size row of colours from its luma and the lines of the chroma rows round it.
+ * @param before,own,after,next rows of lines in the direction in which it lies from its own one
+ */
 function colourRow(
   yRow: usize,
   width: i32,
   rowBytes: usize,
-  near: usize,
-  far: usize,
+  before: usize,
+  own: usize,
+  after: usize,
+  next: usize,
   plane: usize,
   out: usize,
   sums: usize,
 ): void {
-  betweenRows(near, far, rowBytes, sums, 1, 0);
-  betweenRows(near + plane, far + plane, rowBytes, sums + rowBytes, 255, -128);
-  betweenRows(near + 2 * plane, far + 2 * plane, rowBytes, sums + 2 * rowBytes, 1, 0);
-  betweenRows(near + 3 * plane, far + 3 * plane, rowBytes, sums + 3 * rowBytes, 255, -128);
-  const half = f32x4.splat(0.5);
+  for (let p: usize = 0; p < 4; p++) {
+    const shift = p * plane;
+    // Offsets of lines are counted in codes from here on.
+    const factor: f32 = (p & 1) == 1 ? 255 : 1;
+    betweenRows(
+      before + shift,
+      own + shift,
+      after + shift,
+      next + shift,
+      rowBytes,
+      sums + p * rowBytes,
+      factor,
+      (p & 1) == 1 ? -128 : 0,
+    );
+  }
   const black = blackCode;
   const scale = lumaScale;
   const mVR = vToR;
@@ -266,11 +343,10 @@ function colourRow(
     const bu = v128.load(from + rowBytes);
     const av = v128.load(from + 2 * rowBytes);
     const bv = v128.load(from + 3 * rowBytes);
-    // Chroma lies on the even columns; between two of them is the mean of both.
-    const auNext = f32x4.mul(f32x4.add(au, v128.load(from + 4)), half);
-    const buNext = f32x4.mul(f32x4.add(bu, v128.load(from + 4 + rowBytes)), half);
-    const avNext = f32x4.mul(f32x4.add(av, v128.load(from + 4 + 2 * rowBytes)), half);
-    const bvNext = f32x4.mul(f32x4.add(bv, v128.load(from + 4 + 3 * rowBytes)), half);
+    const auNext = halfway(from);
+    const buNext = halfway(from + rowBytes);
+    const avNext = halfway(from + 2 * rowBytes);
+    const bvNext = halfway(from + 3 * rowBytes);
     for (let part = 0; part < 2; part++) {
       const column = x + 4 * part;
       if (column >= width) break;
@@ -300,30 +376,45 @@ function colourRow(
   }
 }
 
-/** The row that lies a quarter of the way from one chroma row to the other, scaled and shifted. */
+/** Chroma lies on the even columns; this is what lies between each of four samples and the one after it. */
+// @ts-ignore
+@inline
+function halfway(samples: usize): v128 {
+  const inner = f32x4.add(v128.load(samples), v128.load(samples + 4));
+  const outer = f32x4.add(v128.load(samples - 4), v128.load(samples + 8));
+  return f32x4.add(
+    f32x4.mul(inner, f32x4.splat(<f32>INNER)),
+    f32x4.mul(outer, f32x4.splat(<f32>OUTER)),
+  );
+}
+
+/** The row that lies a quarter of the way from its own chroma row to the one after it, scaled and shifted. */
 // @ts-ignore
 @inline
 function betweenRows(
-  near: usize,
-  far: usize,
+  before: usize,
+  own: usize,
+  after: usize,
+  next: usize,
   rowBytes: usize,
   out: usize,
   factor: f32,
   shift: f32,
 ): void {
-  const most = f32x4.splat(<f32>0.75 * factor);
-  const least = f32x4.splat(<f32>0.25 * factor);
+  const w0 = f32x4.splat(<f32>BEFORE * factor);
+  const w1 = f32x4.splat(<f32>OWN * factor);
+  const w2 = f32x4.splat(<f32>AFTER * factor);
+  const w3 = f32x4.splat(<f32>NEXT * factor);
   for (let at: usize = 0; at < rowBytes; at += 16) {
-    v128.store(
-      out + at,
-      f32x4.add(
-        f32x4.add(
-          f32x4.mul(v128.load(near + at), most),
-          f32x4.mul(v128.load(far + at), least),
-        ),
-        f32x4.splat(shift),
-      ),
+    const inner = f32x4.add(
+      f32x4.mul(v128.load(own + at), w1),
+      f32x4.mul(v128.load(after + at), w2),
     );
+    const outer = f32x4.add(
+      f32x4.mul(v128.load(before + at), w0),
+      f32x4.mul(v128.load(next + at), w3),
+    );
+    v128.store(out + at, f32x4.add(f32x4.add(inner, outer), f32x4.splat(shift)));
   }
 }
 
@@ -355,8 +446,8 @@ function samePlanes(a: usize, b: usize, bytes: usize, plane: usize, planes: usiz
   return true;
 }
 
-function copyPlanes(to: usize, from: usize, bytes: usize, plane: usize): void {
-  for (let p: usize = 0; p < 4; p++) memory.copy(to + p * plane, from + p * plane, bytes);
+function copyPlanes(to: usize, from: usize, bytes: usize, plane: usize, planes: usize): void {
+  for (let p: usize = 0; p < planes; p++) memory.copy(to + p * plane, from + p * plane, bytes);
 }
 
 /** Whether two luma rows of any width are the same. */
@@ -394,13 +485,13 @@ export function repair(
   const meanPlane = rowBytes * MEAN_ROWS;
   const samples = scratch;
   const lines = samples + 3 * samplePlane;
-  const means = lines + 4 * linePlane;
+  const means = lines + 5 * linePlane;
   const sums = means + 4 * meanPlane;
   const first = from >> 1;
   const last = (to + 1) >> 1;
-  let sampled = max(0, first - 1 - 2 * RADIUS);
-  let lined = max(0, first - 1 - RADIUS);
-  let averaged = max(0, first - 1);
+  let sampled = max(0, first - REACH - 2 * RADIUS);
+  let lined = max(0, first - REACH - RADIUS);
+  let averaged = max(0, first - REACH);
   const firstSampled = sampled;
   const firstLined = lined;
   const firstAveraged = averaged;
@@ -409,7 +500,7 @@ export function repair(
   let lineRun = 0;
   let meanRun = 0;
   for (let row = first; row < last; row++) {
-    const wanted = clampRow(row + 1, rows);
+    const wanted = clampRow(row + REACH, rows);
     for (; averaged <= wanted; averaged++) {
       const needed = clampRow(averaged + RADIUS, rows);
       for (; lined <= needed; lined++) {
@@ -424,37 +515,61 @@ export function repair(
         const line = lines + <usize>ring(lined, LINE_ROWS) * rowBytes;
         const above = lines + <usize>ring(lined - 1, LINE_ROWS) * rowBytes;
         if (lined > firstLined && sampleRun > 2 * RADIUS && lined + RADIUS < rows) {
-          copyPlanes(line, above, rowBytes, linePlane);
+          copyPlanes(line, above, rowBytes, linePlane, 5);
           lineRun++;
         } else {
           lineRow(samples, samplePlane, width, rowBytes, lined, rows, line, linePlane, sums);
           const known = lined > firstLined;
-          lineRun = known && samePlanes(line, above, rowBytes, linePlane, 4) ? lineRun + 1 : 0;
+          lineRun = known && samePlanes(line, above, rowBytes, linePlane, 5) ? lineRun + 1 : 0;
         }
       }
       const mean = means + <usize>ring(averaged, MEAN_ROWS) * rowBytes;
       const above = means + <usize>ring(averaged - 1, MEAN_ROWS) * rowBytes;
-      if (averaged > firstAveraged && lineRun > 2 * RADIUS && averaged + RADIUS < rows) {
-        copyPlanes(mean, above, rowBytes, meanPlane);
+      const alike = lineRun > 2 * RADIUS && sampleRun >= sampled - averaged;
+      if (averaged > firstAveraged && alike && averaged + RADIUS < rows) {
+        copyPlanes(mean, above, rowBytes, meanPlane, 4);
         meanRun++;
       } else {
-        meanRow(lines, linePlane, width, rowBytes, averaged, rows, mean, meanPlane, sums);
+        meanRow(
+          samples,
+          samplePlane,
+          lines,
+          linePlane,
+          width,
+          rowBytes,
+          averaged,
+          rows,
+          mean,
+          meanPlane,
+          sums,
+        );
         const known = averaged > firstAveraged;
         meanRun = known && samePlanes(mean, above, rowBytes, meanPlane, 4) ? meanRun + 1 : 0;
       }
     }
-    const near = means + <usize>ring(row, MEAN_ROWS) * rowBytes;
-    const settled = meanRun > 2 && row > first && row + 1 < rows;
+    const own = meanAt(means, row, rows, rowBytes);
+    const settled = meanRun > 2 * REACH && row > first && row + REACH < rows;
     for (let side = 0; side < 2; side++) {
       const fullRow = 2 * row + side;
       if (fullRow >= to) break;
-      const beside = clampRow(row + (side == 0 ? -1 : 1), rows);
-      const far = means + <usize>ring(beside, MEAN_ROWS) * rowBytes;
+      // An even row lies a quarter above its chroma row, an odd one a quarter below.
+      const step = side == 0 ? -1 : 1;
       const luma = y + <usize>(fullRow * width);
       const target = out + (<usize>(fullRow * width) << 2);
       if (settled && sameLuma(luma, luma - 2 * <usize>width, width)) {
         memory.copy(target, target - (<usize>width << 3), <usize>width << 2);
-      } else colourRow(luma, width, rowBytes, near, far, meanPlane, target, sums);
+      } else {
+        const before = meanAt(means, row - step, rows, rowBytes);
+        const after = meanAt(means, row + step, rows, rowBytes);
+        const next = meanAt(means, row + 2 * step, rows, rowBytes);
+        colourRow(luma, width, rowBytes, before, own, after, next, meanPlane, target, sums);
+      }
     }
   }
+}
+
+// @ts-ignore
+@inline
+function meanAt(means: usize, row: i32, rows: i32, rowBytes: usize): usize {
+  return means + <usize>ring(clampRow(row, rows), MEAN_ROWS) * rowBytes;
 }

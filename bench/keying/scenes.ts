@@ -1,6 +1,7 @@
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { randomFrom } from './mattes';
 
 /** Artwork with alpha that is known exactly, and the key colour it is laid on. */
 export interface KeyScene {
@@ -18,15 +19,6 @@ const resolve = createRequire(join(process.cwd(), 'package.json')).resolve;
 function registerFont(name: string, family: string, file: string): void {
   const folder = dirname(resolve(`@expo-google-fonts/${family}/package.json`));
   GlobalFonts.registerFromPath(join(folder, file), name);
-}
-
-/** Random numbers 0…1 that are the same each time. */
-function randomFrom(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state * 1664525 + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
 }
 
 function words(context: SKRSContext2D, text: string, size: number, colour: string): void {

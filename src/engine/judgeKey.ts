@@ -8,6 +8,7 @@ import { softwareContext } from '@/paint/browserTools';
 import { drawSample } from './drawSample';
 import { FrameReader, mediaSource } from './frameReader';
 import { keyer } from './keying/keyer';
+import { planarFrame } from './keying/planarFrame';
 import { decodeStill } from './still';
 import { stopIfAborted } from './progress';
 
@@ -66,7 +67,7 @@ const hueOf = (key: KeySettings): readonly boolean[] =>
 const spread = ({ type, duration }: Footage, count: number): readonly number[] =>
   type === 'still' ? [0] : Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * duration);
 
-/** Frames at some seconds, scaled down. */
+/** Frames at some seconds, scaled down, of the very pixels that the keyer keys. */
 async function framesOf(footage: Footage, seconds: readonly number[]): Promise<KeyFrame[]> {
   const scale = Math.min(1, LONGEST / Math.max(footage.width, footage.height));
   const width = Math.max(1, Math.round(footage.width * scale));
@@ -91,6 +92,12 @@ async function framesOf(footage: Footage, seconds: readonly number[]): Promise<K
   try {
     for (const second of seconds) {
       const sample = await reader.at(second);
+      const planes = sample && planarFrame(sample);
+      if (planes) {
+        const data = await (await keyer()).frame(planes, { width, height }, null);
+        frames.push({ data, width, height });
+        continue;
+      }
       if (sample) await drawSample(sample, context, width, height);
       frames.push(taken());
     }

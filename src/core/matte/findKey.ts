@@ -1,6 +1,8 @@
 import { chroma, luma, toHex, type Rgb } from '../colour';
 import { DEFAULT_KEY, PLAIN_MATTE } from '../document/createKey';
 import type { ChromaKey, LumaKey } from '../document/layers';
+import { LEAST_REACH } from './keyConstants';
+import { yccSquare } from './yccDistance';
 
 /** Pixels as they came: straight RGBA. */
 export interface KeyFrame {
@@ -19,7 +21,7 @@ const BORDER_SHARE = 0.3;
 /** A colour whose chroma is less than this cannot be told from greys. */
 const LEAST_CHROMA = 0.08;
 
-/** Chroma distances are counted in steps of this share of the key's own chroma, up to FARTHEST. */
+/** Distances from the key are counted in steps of this share of the key's own strength, up to FARTHEST. */
 const BIN = 0.01;
 const FARTHEST = 2.6;
 
@@ -29,25 +31,42 @@ const NEAR = 0.25;
 /** Noise strays by a Rayleigh distribution: 99.5 % of it lies within this many medians. */
 const MEDIANS = 2.8;
 
+/** What a decoder adds to an even backdrop strays by less than this. */
+const LEAST_TOLERANCE = 0.03;
+
 /** A run of distances is solid artwork when it is this many times as dense as the valley before it. */
 const PROMINENT = 4;
 
 /** Where no artwork is solid, this share of its pixels lies nearer than what counts as solid. */
 const NEARER = 0.98;
 
+/** Deep in the artwork is where all pixels so far round are off the backdrop. */
+const DEPTH = 10;
+
+/** Share of a frame's pixels that have to be deep in it for them to tell of all. */
+const ENOUGH = 0.0005;
+
+/** Artwork is solid where less than this share of its depth lies in the range next to the backdrop. */
+const MIXED = 0.002;
+
+/** Solid artwork begins where this share of its depth lies nearer, SLOPED of it not much farther. */
+const SOLID = 0.02;
+const SLOPED = 0.1;
+const SLOPE = 0.28;
+
+/** Where depths are mixed, as smoke's are, solid artwork is sought from this distance on. */
+const PAST_MIXES = 0.6;
+
 /** Luma below which a backdrop without colour is black, and from which on it is white. */
 const BLACK = 0.35;
 const WHITE = 0.6;
 
-/** A backdrop's luma strays up to where fewer pixels than this share of its commonest are found. */
-const RARE = 0.01;
-
-/** Least way, in luma, from the backdrop to what is solid. */
-const LEAST_RAMP = 0.1;
+/** Least way from a grey backdrop to what is solid. */
+const LEAST_RAMP = 0.05;
 
 /**
  * Finds a key by itself: by colour, or by light where the backdrop is black or white.
- * @param frames of one clip, spread over it, all of one size
+ * @param frames of one clip, spread over it, all of one size, as the keyer sees them
  * @returns null where the backdrop has no colour of its own and is neither black nor white
  */
 export function findKey(frames: readonly KeyFrame[]): ChromaKey | LumaKey | null {
@@ -57,58 +76,42 @@ export function findKey(frames: readonly KeyFrame[]): ChromaKey | LumaKey | null
     : chromaKey(frames, ground);
 }
 
-/**
- * By light: from how far the backdrop's luma strays, as paper and its shadows do, to where solid artwork
- * begins.
- */
+/** By light: from how far the backdrop strays, as paper and its shadows do, to where solid artwork begins. */
 function lumaKey(frames: readonly KeyFrame[], ground: Rgb): LumaKey | null {
   const light = luma(...ground);
   if (light > BLACK && light < WHITE) return null;
   const backdrop = light < WHITE ? 'black' : 'white';
-  const histogram = lumaDistances(frames, backdrop);
-  const from = strayOfLuma(histogram);
-  const to = Math.max(from + LEAST_RAMP, solidFrom(histogram, from, LEAST_RAMP));
+  const level = backdrop === 'black' ? 0 : 255;
+  const distances = distancesFrom(frames, [level, level, level], 1, 1);
+  const from = Math.max(LEAST_TOLERANCE, strayOfGrey(counted(distances)));
+  const deep = deepOnes(frames, distances, from + LEAST_REACH);
+  // Artwork has every grey in it, so no valley tells mixes from what is solid.
+  const to = deep ? quantile(deep, 0.004) * BIN : pastValley(counted(distances), from + NEAR);
   return {
     ...PLAIN_MATTE,
     kind: 'luma',
     backdrop,
     from: rounded(from),
-    to: rounded(Math.min(1, to)),
+    to: rounded(Math.min(1, Math.max(from + LEAST_RAMP, to))),
   };
 }
 
-/** How many pixels lie how far from black or white. */
-function lumaDistances(frames: readonly KeyFrame[], backdrop: LumaKey['backdrop']): Float64Array {
-  const histogram = new Float64Array(Math.round(1 / BIN) + 1);
-  for (const { data } of frames) {
-    for (let at = 0; at < data.length; at += 4) {
-      const light = luma(data[at], data[at + 1], data[at + 2]);
-      histogram[Math.round((backdrop === 'black' ? light : 1 - light) / BIN)]++;
-    }
+/** How far a grey backdrop strays, which may be paper: as noise does, from its commonest distance on. */
+function strayOfGrey(histogram: Float64Array): number {
+  const commonest = indexOfLargest(smoothed(histogram).subarray(0, Math.round((2 * NEAR) / BIN)));
+  const aside = new Float64Array(Math.round(NEAR / BIN));
+  for (let bin = 0; bin < histogram.length; bin++) {
+    const off = Math.abs(bin - commonest);
+    if (off < aside.length) aside[off] += histogram[bin];
   }
-  return histogram;
+  return (commonest + quantile(aside, 0.5) * MEDIANS) * BIN;
 }
 
-/** Where, beyond the commonest distance, hardly any pixels are the backdrop's. */
-function strayOfLuma(histogram: Float64Array): number {
-  const dense = smoothed(histogram);
-  const commonest = dense.subarray(0, Math.round(dense.length / 2));
-  let bin = commonest.indexOf(Math.max(...commonest));
-  const rare = dense[bin] * RARE;
-  while (bin < dense.length - 1 && dense[bin] > rare) bin++;
-  return bin * BIN;
-}
-
-/**
- * By colour: the tolerance from how far the backdrop strays; the softness from where, beyond the valley
- * of mixed edges, solid artwork begins.
- */
+/** By colour: the tolerance from how far the backdrop strays; the softness from where solid artwork begins. */
 function chromaKey(frames: readonly KeyFrame[], ground: Rgb): ChromaKey {
-  const [cb, cr] = chroma(...ground);
-  const magnitude = Math.hypot(cb, cr);
-  const histogram = distances(frames, cb, cr, magnitude);
-  const tolerance = strayOf(histogram);
-  const solid = solidFrom(histogram, tolerance, NEAR);
+  const distances = distancesFrom(frames, ground, 0, Math.hypot(...chroma(...ground)));
+  const tolerance = Math.max(LEAST_TOLERANCE, strayOf(counted(distances)));
+  const solid = solidFrom(frames, distances, tolerance);
   return {
     ...DEFAULT_KEY,
     colour: toHex(ground),
@@ -155,27 +158,38 @@ function commonest(
       }
     }
   }
-  let top = 0;
-  for (let bin = 1; bin < bins.length; bin++) if (bins[bin] > bins[top]) top = bin;
+  const top = indexOfLargest(bins);
   const mean = (c: number) => sums[top * 3 + c] / Math.max(1, bins[top]);
   return { colour: [mean(0), mean(1), mean(2)], share: bins[top] / Math.max(1, total) };
 }
 
-/** How many pixels lie how far from the key in chroma. */
-function distances(
+/** How far each pixel lies from a colour, in shares of a whole. */
+function distancesFrom(
   frames: readonly KeyFrame[],
-  cb: number,
-  cr: number,
-  magnitude: number,
+  [red, green, blue]: Rgb,
+  lumaWeight: number,
+  whole: number,
+): Float32Array[] {
+  return frames.map(({ data }) =>
+    Float32Array.from({ length: data.length / 4 }, (_, i) => {
+      const [r, g, b] = [data[i * 4] - red, data[i * 4 + 1] - green, data[i * 4 + 2] - blue];
+      return Math.sqrt(yccSquare(r, g, b, lumaWeight)) / whole;
+    }),
+  );
+}
+
+/** How many pixels lie how far. */
+function counted(
+  distances: readonly Float32Array[],
+  counts: (frame: number, at: number) => boolean = () => true,
 ): Float64Array {
   const histogram = new Float64Array(Math.ceil(FARTHEST / BIN));
-  for (const { data } of frames) {
-    for (let at = 0; at < data.length; at += 4) {
-      const [u, v] = chroma(data[at], data[at + 1], data[at + 2]);
-      const bin = Math.floor(Math.hypot(u - cb, v - cr) / magnitude / BIN);
-      histogram[Math.min(histogram.length - 1, bin)]++;
-    }
-  }
+  distances.forEach((plane, frame) =>
+    plane.forEach((distance, at) => {
+      if (counts(frame, at))
+        histogram[Math.min(histogram.length - 1, Math.floor(distance / BIN))]++;
+    }),
+  );
   return histogram;
 }
 
@@ -187,15 +201,72 @@ function strayOf(histogram: Float64Array): number {
 
 /** The bin below which a share of what was counted lies. */
 function quantile(counts: Float64Array, share: number): number {
-  const total = counts.reduce((sum, count) => sum + count, 0);
+  const total = sumOf(counts);
   let below = 0;
   const at = counts.findIndex((count) => (below += count) >= total * share);
   return Math.max(0, at);
 }
 
-/** Where, by at least some way, the nearest solid artwork beyond the valley of mixed edges begins. */
-function solidFrom(histogram: Float64Array, tolerance: number, beyond: number): number {
-  const from = Math.ceil((tolerance + beyond) / BIN);
+/**
+ * Where solid artwork begins. Deep in it there are no mixed edges, so where nothing lies near the
+ * backdrop there, its nearest colours are solid ones; else it begins beyond a valley of mixes.
+ */
+function solidFrom(
+  frames: readonly KeyFrame[],
+  distances: readonly Float32Array[],
+  tolerance: number,
+): number {
+  const from = Math.max(LEAST_REACH, 2 * tolerance) + LEAST_REACH;
+  const deep = deepOnes(frames, distances, from);
+  if (!deep) return pastValley(counted(distances), tolerance + NEAR);
+  const mixed = sumOf(deep.subarray(0, Math.round((from + 0.2) / BIN)));
+  const solid = quantile(deep, SOLID) * BIN;
+  const isSteep = quantile(deep, SLOPED) * BIN - solid < SLOPE;
+  return mixed < MIXED * sumOf(deep) && isSteep ? solid : pastValley(deep, PAST_MIXES);
+}
+
+/** How many pixels deep in the artwork lie how far; null where it is too thin to have such. */
+function deepOnes(
+  frames: readonly KeyFrame[],
+  distances: readonly Float32Array[],
+  farther: number,
+): Float64Array | null {
+  const depths = frames.map((frame, i) => deepIn(distances[i], frame, farther));
+  const deep = counted(distances, (frame, at) => depths[frame][at] === 1);
+  return sumOf(deep) < ENOUGH * frames.length * distances[0].length ? null : deep;
+}
+
+/** 1 for each pixel round which all pixels are farther from the key. */
+function deepIn(distances: Float32Array, { width, height }: KeyFrame, farther: number): Uint8Array {
+  const off = Uint8Array.from(distances, (distance) => Number(distance > farther));
+  const rows = runs(off, width, height, 1, width);
+  return runs(rows, height, width, width, 1);
+}
+
+/** Keeps ones whose neighbours along a line, DEPTH to both sides, are all ones. */
+function runs(
+  plane: Uint8Array,
+  length: number,
+  lines: number,
+  step: number,
+  lineStep: number,
+): Uint8Array {
+  const out = new Uint8Array(plane.length);
+  for (let line = 0; line < lines; line++) {
+    let run = DEPTH;
+    for (let i = 0; i < length + DEPTH; i++) {
+      const isOn = i >= length || plane[line * lineStep + i * step] === 1;
+      run = isOn ? run + 1 : 0;
+      const middle = i - DEPTH;
+      if (middle >= 0 && run > 2 * DEPTH) out[line * lineStep + middle * step] = 1;
+    }
+  }
+  return out;
+}
+
+/** Where, from some distance on, the nearest peak beyond a valley of mixed edges begins. */
+function pastValley(histogram: Float64Array, beyond: number): number {
+  const from = Math.ceil(beyond / BIN);
   const dense = smoothed(histogram);
   let least = Infinity;
   for (let bin = from; bin < dense.length; bin++) {
@@ -205,8 +276,16 @@ function solidFrom(histogram: Float64Array, tolerance: number, beyond: number): 
   }
   const artwork = histogram.slice().fill(0, 0, from);
   const found = quantile(artwork, NEARER) * BIN;
-  return found > 0 ? found : tolerance + DEFAULT_KEY.softness;
+  return found > 0 ? found : beyond - NEAR + DEFAULT_KEY.softness;
 }
+
+function indexOfLargest(counts: Uint32Array | Float64Array): number {
+  let top = 0;
+  for (let i = 1; i < counts.length; i++) if (counts[i] > counts[top]) top = i;
+  return top;
+}
+
+const sumOf = (counts: Float64Array): number => counts.reduce((sum, count) => sum + count, 0);
 
 /** Bins to each side that are averaged, and over which a peak has to be the highest. */
 const SMOOTH = 2;

@@ -9,12 +9,13 @@ import * as layout from './keyLayout';
 export const AT = {
   mode: layout.MODE_AT,
   ground: layout.GROUND_AT,
-  cb: layout.CB_AT,
-  cr: layout.CR_AT,
-  offset: layout.OFFSET_AT,
-  slope: layout.SLOPE_AT,
   low: layout.LOW_AT,
-  gain: layout.GAIN_AT,
+  solid: layout.SOLID_AT,
+  reach: layout.REACH_AT,
+  sure: layout.SURE_AT,
+  clear: layout.CLEAR_AT,
+  lumaFromKey: layout.LUMA_FROM_KEY_AT,
+  lumaBetween: layout.LUMA_BETWEEN_AT,
   spill: layout.SPILL_AT,
   channel: layout.CHANNEL_AT,
   weight: layout.WEIGHT_AT,
@@ -32,10 +33,23 @@ export const MODE = {
   'known colours': layout.KNOWN_COLOURS,
 } as const;
 
+/** Whether a key goes by the colours round each pixel; others have one rule for all pixels. */
+export const isLocal = ({ kind }: KeySettings): boolean => kind === 'chroma' || kind === 'luma';
+
 /** A key colour with less chroma than this is a grey: every grey would be taken for it. */
 const LEAST_CHROMA = 0.05;
 
 const LEAST_RANGE = 0.004;
+
+/** Shadows and folds change luma, so edges are told by chroma above all. */
+const LUMA_BESIDE_CHROMA = 0.2;
+
+/** Light over a coloured backdrop strays so many times as far as its noise, and at least by LEAST_REACH. */
+const UNEVEN = 2;
+export const LEAST_REACH = 0.05;
+
+/** Share of the way from backdrop to solid from which on artwork is sure. */
+const SURE = 0.98;
 
 export function keyConstants(key: KeySettings): Float32Array {
   const constants = new Float32Array(CONSTANTS);
@@ -50,7 +64,6 @@ export function keyConstants(key: KeySettings): Float32Array {
       setLuma(constants, key);
       break;
     case 'light':
-      setRamp(constants, 0, 1);
       break;
     case 'known colours':
       setKnown(constants, key);
@@ -61,12 +74,11 @@ export function keyConstants(key: KeySettings): Float32Array {
 
 function setChroma(constants: Float32Array, { colour, tolerance, softness, spill }: ChromaKey) {
   const ground = parseHex(colour);
-  const [cb, cr] = chroma(...ground);
-  const magnitude = Math.max(LEAST_CHROMA, Math.hypot(cb, cr));
+  const magnitude = Math.max(LEAST_CHROMA, Math.hypot(...chroma(...ground)));
   constants.set(ground, AT.ground);
-  constants[AT.cb] = cb;
-  constants[AT.cr] = cr;
-  setRamp(constants, tolerance * magnitude, (tolerance + softness) * magnitude);
+  setDistances(constants, tolerance, tolerance + softness, magnitude);
+  constants[AT.reach] = (Math.max(LEAST_REACH, UNEVEN * tolerance) * magnitude) ** 2;
+  constants[AT.lumaBetween] = LUMA_BESIDE_CHROMA;
   constants[AT.spill] = spill;
   hueChannels(ground).forEach((on, channel) => {
     constants[AT.channel + channel] = on ? 1 : 0;
@@ -85,11 +97,9 @@ export function hueChannels(colour: Rgb): readonly boolean[] {
 }
 
 function setLuma(constants: Float32Array, { backdrop, from, to }: LumaKey) {
-  const black = backdrop === 'black';
-  constants.fill(black ? 0 : 255, AT.ground, AT.ground + 3);
-  constants[AT.offset] = black ? 0 : 1;
-  constants[AT.slope] = black ? 1 : -1;
-  setRamp(constants, from, to);
+  constants.fill(backdrop === 'black' ? 0 : 255, AT.ground, AT.ground + 3);
+  setDistances(constants, from, to, 1);
+  constants[AT.lumaFromKey] = constants[AT.lumaBetween] = 1;
 }
 
 function setKnown(constants: Float32Array, { colour, inks }: KnownColoursKey) {
@@ -99,7 +109,13 @@ function setKnown(constants: Float32Array, { colour, inks }: KnownColoursKey) {
   constants[AT.inkCount] = known.length;
 }
 
-function setRamp(constants: Float32Array, low: number, high: number) {
-  constants[AT.low] = low;
-  constants[AT.gain] = 1 / Math.max(LEAST_RANGE, high - low);
+/** @param from,to shares of `whole` up to which all is backdrop, and from which on all is solid */
+function setDistances(constants: Float32Array, from: number, to: number, whole: number): void {
+  const solid = Math.max(from + LEAST_RANGE, to);
+  const square = (share: number) => (share * whole) ** 2;
+  constants[AT.low] = from * whole;
+  constants[AT.solid] = solid * whole;
+  constants[AT.reach] = square(from);
+  constants[AT.sure] = square(from + SURE * (solid - from));
+  constants[AT.clear] = square(from / 2);
 }

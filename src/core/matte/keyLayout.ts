@@ -4,29 +4,42 @@
 export const MODE_AT = 0;
 /** The backdrop's red, green and blue, 0…255. */
 export const GROUND_AT = 1;
-/** Chroma of the key colour; for luma, distance = offset + slope · luma. */
-export const CB_AT = 4;
-export const CR_AT = 5;
-export const OFFSET_AT = 4;
-export const SLOPE_AT = 5;
-/** Alpha = (distance − low) · gain. */
-export const LOW_AT = 6;
-export const GAIN_AT = 7;
-export const SPILL_AT = 8;
+/** Distance from the backdrop up to which all is clear, and from which on artwork counts as solid. */
+export const LOW_AT = 4;
+export const SOLID_AT = 5;
+/** Squares of distances from the key: nearer is backdrop as it is lit, farther is surely artwork. */
+export const REACH_AT = 6;
+export const SURE_AT = 7;
+/** A cell is clear where all that surrounds it is nearer to the key than this, squared. */
+export const CLEAR_AT = 8;
+/** How much luma counts beside chroma, in distances from the key and between backdrop and artwork. */
+export const LUMA_FROM_KEY_AT = 9;
+export const LUMA_BETWEEN_AT = 10;
+export const SPILL_AT = 11;
 /** 1 for each channel that makes the key's hue, one or two of them; 0 for the others. */
-export const CHANNEL_AT = 9;
+export const CHANNEL_AT = 12;
 /** The luma weight of these channels together. */
-export const WEIGHT_AT = 12;
+export const WEIGHT_AT = 15;
 /** Cleaned alpha = (alpha − black) · stretch. */
-export const BLACK_AT = 13;
-export const STRETCH_AT = 14;
+export const BLACK_AT = 16;
+export const STRETCH_AT = 17;
 /** Red, green and blue of two inks. */
-export const INKS_AT = 15;
-export const INK_COUNT_AT = 21;
+export const INKS_AT = 18;
+export const INK_COUNT_AT = 24;
 /** How many numbers there are. */
-export const CONSTANTS = 22;
+export const CONSTANTS = 28;
 
 export const CHROMA = 0;
 export const LUMA = 1;
 export const LIGHT = 2;
 export const KNOWN_COLOURS = 3;
+
+/** Colours of artwork and of the backdrop are gathered in cells of so many pixels each way. */
+export const CELL = 4;
+
+/** What artwork counts that is not all round its cell: it gives way to what is. */
+export const WEAK = 0.001;
+
+/** What is known of a cell by all that surrounds it; 0 where it has to be worked out. */
+export const CLEAR = 1;
+export const SOLID = 2;

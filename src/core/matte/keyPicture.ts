@@ -1,5 +1,6 @@
 import type { KeySettings } from '../document/layers';
-import { keyConstants } from './keyConstants';
+import { isLocal, keyConstants } from './keyConstants';
+import { keyLocally } from './keyLocally';
 import { keyPixels } from './keyPixels';
 import { keepsShape, shapeMatte } from './shapeMatte';
 
@@ -15,6 +16,8 @@ export function keyPicture(
   key: KeySettings,
   scale = 1,
 ): void {
-  keyPixels(rgba, keyConstants(key));
+  const constants = keyConstants(key);
+  if (isLocal(key)) keyLocally(rgba, width, height, constants);
+  else keyPixels(rgba, constants);
   if (!keepsShape(key)) shapeMatte(rgba, width, height, key, scale);
 }

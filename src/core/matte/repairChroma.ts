@@ -1,3 +1,17 @@
+import {
+  AFTER,
+  BEFORE,
+  EPSILON,
+  INNER,
+  LEAST_EXPLAINED,
+  MOST_EXPLAINED,
+  NEXT,
+  NOISE,
+  OUTER,
+  OWN,
+  RADIUS,
+} from './chromaFit';
+
 /** One frame in 4:2:0: luma, and two chroma planes of half its width and height, rounded up. */
 export interface I420 {
   readonly width: number;
@@ -35,17 +49,13 @@ export function yuvMatrix(kr: number, kb: number, full: boolean): YuvMatrix {
   };
 }
 
-/** Half the side of the window in which chroma is taken to follow luma. */
-export const RADIUS = 2;
-
-/** Luma variance (of full scale 1) below which chroma is taken to be flat. */
-export const EPSILON = 1e-5;
-
 /**
  * A frame as RGBA, its chroma brought to full size along the edges of its luma: in each 5 × 5 window
  * of the half-size picture chroma is fitted as a·Y + b, and these two, not chroma itself, are
- * enlarged (guided upsampling: K. He, J. Sun, X. Tang, Guided Image Filtering, 2013). Chroma lies on
- * the even columns and between the rows, as MPEG-2 and H.264 have it.
+ * enlarged (guided upsampling: K. He, J. Sun, X. Tang, Guided Image Filtering, 2013). Where luma does
+ * not explain chroma, as in photographs, b is what is left of the very sample instead of the fit's, so
+ * that nothing of it is blurred. Chroma lies on the even columns and between the rows, as MPEG-2 and
+ * H.264 have it.
  *
  * The reference of the compiled kernel.
  * @returns width × height × 4 bytes, opaque
@@ -54,13 +64,11 @@ export function repairedRgba(frame: I420, matrix: YuvMatrix): Uint8ClampedArray 
   const { width, height } = frame;
   const half = { width: (width + 1) >> 1, height: (height + 1) >> 1 };
   const guide = lumaAtChroma(frame, half);
-  const size = half.width * half.height;
-  const planes = [frame.u, frame.v].map((codes) => {
-    const chroma = Float32Array.from({ length: size }, (_, i) => codes[i] / 255);
-    return followLuma(guide, chroma, half);
-  });
+  const [u, v] = followLuma(guide, [frame.u, frame.v].map(asShares), half).map(({ a, b }) => ({
+    a: enlarged(a, half, width, height),
+    b: enlarged(b, half, width, height),
+  }));
   const rgba = new Uint8ClampedArray(width * height * 4);
-  const [u, v] = planes.map((plane) => fullSize(plane, half, width, height));
   for (let at = 0; at < width * height; at++) {
     const code = frame.y[at] / 255;
     const du = (u.a[at] * code + u.b[at]) * 255 - 128;
@@ -73,6 +81,9 @@ export function repairedRgba(frame: I420, matrix: YuvMatrix): Uint8ClampedArray 
   }
   return rgba;
 }
+
+const asShares = (codes: Uint8Array): Float32Array =>
+  Float32Array.from(codes, (code) => code / 255);
 
 interface Size {
   readonly width: number;
@@ -107,18 +118,38 @@ interface Line {
   readonly b: Float32Array;
 }
 
-/** The line chroma ≈ a·luma + b in the window round each sample, averaged over the window again. */
-function followLuma(luma: Float32Array, chroma: Float32Array, size: Size): Line {
+/** The line chroma ≈ a·luma + b round each sample of two chroma planes. */
+function followLuma(luma: Float32Array, chromas: readonly Float32Array[], size: Size): Line[] {
   const mean = (plane: Float32Array) => boxMean(plane, size);
   const meanLuma = mean(luma);
-  const meanChroma = mean(chroma);
-  const square = mean(luma.map((value) => value * value));
-  const product = mean(luma.map((value, i) => value * chroma[i]));
-  const a = meanLuma.map(
-    (m, i) => (product[i] - m * meanChroma[i]) / (square[i] - m * m + EPSILON),
+  const variance = mean(luma.map((value) => value * value)).map(
+    (square, i) => square - meanLuma[i] ** 2 + EPSILON,
   );
-  const b = meanChroma.map((m, i) => m - a[i] * meanLuma[i]);
-  return { a: mean(a), b: mean(b) };
+  const fits = chromas.map((chroma) => {
+    const meanChroma = mean(chroma);
+    const product = mean(luma.map((value, i) => value * chroma[i]));
+    const spread = mean(chroma.map((value) => value * value)).map(
+      (square, i) => square - meanChroma[i] ** 2,
+    );
+    const covariance = product.map((value, i) => value - meanLuma[i] * meanChroma[i]);
+    const a = covariance.map((value, i) => value / variance[i]);
+    const b = meanChroma.map((value, i) => value - a[i] * meanLuma[i]);
+    return { chroma, covariance, spread, a: mean(a), b: mean(b) };
+  });
+  const [u, v] = fits;
+  const follows = luma.map((_, i) => {
+    const explained = (u.covariance[i] ** 2 + v.covariance[i] ** 2) / variance[i];
+    const share = (explained + NOISE) / (u.spread[i] + v.spread[i] + NOISE);
+    const over = (share - LEAST_EXPLAINED) / (MOST_EXPLAINED - LEAST_EXPLAINED);
+    return Math.min(1, Math.max(0, over));
+  });
+  return fits.map(({ chroma, a, b }) => ({
+    a,
+    b: b.map((value, i) => {
+      const left = chroma[i] - a[i] * luma[i];
+      return left + follows[i] * (value - left);
+    }),
+  }));
 }
 
 /** Mean over the window; beyond the picture lies what is at its border. */
@@ -147,23 +178,32 @@ function boxMean(plane: Float32Array, { width, height }: Size): Float32Array {
   return out;
 }
 
-function fullSize({ a, b }: Line, half: Size, width: number, height: number): Line {
-  const enlarge = (plane: Float32Array) => enlarged(plane, half, width, height);
-  return { a: enlarge(a), b: enlarge(b) };
-}
-
-/** Linear interpolation from the chroma samples' places to all pixels. */
+/** Cubic interpolation from the chroma samples' places to all pixels. */
 function enlarged(plane: Float32Array, half: Size, width: number, height: number): Float32Array {
+  const rows = new Float32Array(half.width * height);
+  for (let y = 0; y < height; y++) {
+    // An even row lies a quarter above its sample, an odd one a quarter below.
+    const step = y % 2 === 0 ? -1 : 1;
+    const [before, own, after, next] = [-1, 0, 1, 2].map(
+      (i) => Math.min(half.height - 1, Math.max(0, (y >> 1) + i * step)) * half.width,
+    );
+    for (let x = 0; x < half.width; x++) {
+      rows[y * half.width + x] =
+        BEFORE * plane[before + x] +
+        OWN * plane[own + x] +
+        AFTER * plane[after + x] +
+        NEXT * plane[next + x];
+    }
+  }
   const out = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {
-    const near = y >> 1;
-    const far = Math.min(half.height - 1, Math.max(0, near + (y % 2 === 0 ? -1 : 1)));
+    const row = y * half.width;
     for (let x = 0; x < width; x++) {
-      const left = x >> 1;
-      const right = x % 2 === 0 ? left : Math.min(half.width - 1, left + 1);
-      const value = (row: number) =>
-        (plane[row * half.width + left] + plane[row * half.width + right]) / 2;
-      out[y * width + x] = 0.75 * value(near) + 0.25 * value(far);
+      const sample = (i: number) => rows[row + Math.min(half.width - 1, Math.max(0, (x >> 1) + i))];
+      out[y * width + x] =
+        x % 2 === 0
+          ? sample(0)
+          : INNER * (sample(0) + sample(1)) + OUTER * (sample(-1) + sample(2));
     }
   }
   return out;

@@ -1,10 +1,32 @@
 import { CONSTANTS } from '@/core/matte/keyConstants';
+import { CELL } from '@/core/matte/keyLayout';
 import type { YuvMatrix } from '@/core/matte/repairChroma';
 
 /** What `kernels/` exports. */
 interface Exports {
-  readonly key: (constants: number, source: number, target: number, pixels: number) => void;
-  readonly keyOver: (constants: number, source: number, background: number, pixels: number) => void;
+  readonly key: (constants: number, source: number, pixels: number) => void;
+  readonly localBytes: (width: number, height: number) => number;
+  readonly gather: (
+    constants: number,
+    source: number,
+    width: number,
+    height: number,
+    from: number,
+    to: number,
+    local: number,
+  ) => void;
+  readonly spread: (constants: number, width: number, height: number, local: number) => void;
+  readonly keyScratch: (width: number) => number;
+  readonly keyLocally: (
+    constants: number,
+    source: number,
+    width: number,
+    height: number,
+    from: number,
+    to: number,
+    local: number,
+    scratch: number,
+  ) => void;
   readonly setMatrix: (matrix: number) => void;
   readonly shrink: (
     y: number,
@@ -34,6 +56,9 @@ interface Exports {
   ) => void;
 }
 
+/** Rows are shared out in so many at a time: a cell's, and whole rows of chroma. */
+export const ROWS = CELL;
+
 const PAGE = 65_536;
 
 /** The first page holds the stripes' signals and the constants; pictures come after it. */
@@ -47,8 +72,8 @@ const aligned = (bytes: number): number => (bytes + 63) & ~63;
 export interface Layout {
   /** The picture to be keyed, RGBA. */
   readonly source: number;
-  /** What it is laid over, RGBA. */
-  readonly background: number;
+  /** The colours round each of its cells. */
+  readonly local: number;
   readonly y: number;
   readonly u: number;
   readonly v: number;
@@ -61,15 +86,16 @@ export interface Size {
   readonly height: number;
 }
 
-/** What is done to some rows of a picture. */
+/** What is done to rows of a picture, one after the other: all rows take a step before any takes the next. */
+export type Step = 'convert' | 'gather' | 'key locally' | 'key';
+
 export interface Work extends Size {
+  readonly step: Step;
   /**
-   * A frame's size where the picture is made from its Y, U and V planes first, with chroma repaired
-   * at the same size or shrunk to a smaller one; null where it is there already.
+   * The size of the frame that the picture is made from: its chroma is repaired at the same size, or
+   * all of it is shrunk to a smaller one. The picture's own where there is no frame.
    */
-  readonly planes: Size | null;
-  /** In place, over the background, or not at all. */
-  readonly keys: 'in place' | 'over' | 'not';
+  readonly frame: Size;
 }
 
 /** The compiled kernels on one memory; several of these may share it and work on stripes of rows. */
@@ -97,15 +123,15 @@ export class Kernels {
     const pixels = aligned(picture.width * picture.height * 4 + 64);
     const luma = aligned(frame.width * frame.height + 64);
     const chroma = aligned(((frame.width + 1) >> 1) * ((frame.height + 1) >> 1) + 64);
-    const background = PICTURES_AT + pixels;
-    const y = background + pixels;
+    const local = PICTURES_AT + pixels;
+    const y = local + aligned(this.exports.localBytes(picture.width, picture.height));
     const u = y + luma;
     const v = u + chroma;
     const scratch = v + chroma;
-    const end = scratch + stripes * this.scratchBytes(frame.width);
+    const end = scratch + stripes * this.scratchBytes(Math.max(picture.width, frame.width));
     const missing = Math.ceil((end - this.memory.buffer.byteLength) / PAGE);
     if (missing > 0) this.memory.grow(missing);
-    return { source: PICTURES_AT, background, y, u, v, scratch, end };
+    return { source: PICTURES_AT, local, y, u, v, scratch, end };
   }
 
   setKey(constants: Float32Array): void {
@@ -117,37 +143,40 @@ export class Kernels {
     new Float32Array(this.memory.buffer, MATRIX_AT, 6).set([black, luma, vToR, uToG, vToG, uToB]);
   }
 
-  /** @param from,to rows; `from` is even @param stripe whose scratch memory is used */
-  run(work: Work, at: Layout, from: number, to: number, stripe: number): void {
-    const { width, planes, keys } = work;
-    if (to <= from) return;
-    if (planes) this.convert(work, planes, at, from, to, stripe);
-    if (keys === 'not') return;
-    const offset = from * width * 4;
-    const pixels = (to - from) * width;
-    const source = at.source + offset;
-    if (keys === 'over') this.exports.keyOver(KEY_AT, source, at.background + offset, pixels);
-    else this.exports.key(KEY_AT, source, source, pixels);
+  /** Spreads what was gathered in all rows. */
+  spread({ width, height }: Size, { local }: Layout): void {
+    this.exports.spread(KEY_AT, width, height, local);
   }
 
-  private convert(
-    out: Size,
-    { width, height }: Size,
-    { y, u, v, scratch, source }: Layout,
-    from: number,
-    to: number,
-    stripe: number,
-  ): void {
-    this.exports.setMatrix(MATRIX_AT);
-    const own = scratch + stripe * this.scratchBytes(width);
-    if (out.width === width && out.height === height) {
-      this.exports.repair(y, u, v, width, height, from, to, source, own);
-      return;
+  /** @param from,to rows; `from` is a multiple of ROWS @param stripe whose scratch memory is used */
+  run({ step, width, height, frame }: Work, at: Layout, from: number, to: number, stripe: number) {
+    const { source, local, y, u, v } = at;
+    if (to <= from) return;
+    const scratch = at.scratch + stripe * this.scratchBytes(Math.max(width, frame.width));
+    switch (step) {
+      case 'convert':
+        this.exports.setMatrix(MATRIX_AT);
+        if (width === frame.width && height === frame.height) {
+          this.exports.repair(y, u, v, width, height, from, to, source, scratch);
+        } else {
+          const { width: across, height: down } = frame;
+          this.exports.shrink(y, u, v, across, down, width, height, from, to, source, scratch);
+        }
+        break;
+      case 'gather':
+        this.exports.gather(KEY_AT, source, width, height, from, to, local);
+        break;
+      case 'key locally':
+        this.exports.keyLocally(KEY_AT, source, width, height, from, to, local, scratch);
+        break;
+      case 'key':
+        this.exports.key(KEY_AT, source + from * width * 4, (to - from) * width);
+        break;
     }
-    this.exports.shrink(y, u, v, width, height, out.width, out.height, from, to, source, own);
   }
 
   private scratchBytes(width: number): number {
-    return aligned(Math.max(this.exports.repairScratch(width), this.exports.shrinkScratch(width)));
+    const { repairScratch, shrinkScratch, keyScratch } = this.exports;
+    return aligned(Math.max(repairScratch(width), shrinkScratch(width), keyScratch(width)));
   }
 }

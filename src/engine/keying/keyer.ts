@@ -1,5 +1,5 @@
 import type { KeySettings } from '@/core/document';
-import { keyConstants } from '@/core/matte/keyConstants';
+import { isLocal, keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
 import { repairedRgba, type YuvMatrix } from '@/core/matte/repairChroma';
 import { keepsShape, shapeMatte } from '@/core/matte/shapeMatte';
@@ -82,14 +82,12 @@ async function compiledKeyer(wasm: string, worker: string): Promise<Keyer> {
   return kernelKeyer(kernels, stripes);
 }
 
-const NO_FRAME: Size = { width: 0, height: 0 };
-
 /** @param stripes how many workers, this one among them, share a picture */
 export function kernelKeyer(kernels: Kernels, stripes: number): Keyer {
   const bytes = (at: number, length: number) => new Uint8Array(kernels.memory.buffer, at, length);
-  const layoutOf = (work: Work) => kernels.layout(work, work.planes ?? NO_FRAME, stripes);
+  const layoutOf = (size: Size, frame: Size) => kernels.layout(size, frame, stripes);
   const run = (work: Work) => {
-    const at = layoutOf(work);
+    const at = layoutOf(work, work.frame);
     const signals = new Int32Array(kernels.memory.buffer, 0, STATE.length);
     // Until the other stripes listen, all rows are worked on here.
     const sharing = stripes > 1 && allReady(signals, stripes);
@@ -108,27 +106,45 @@ export function kernelKeyer(kernels: Kernels, stripes: number): Keyer {
     before = mine.catch(() => undefined);
     return mine;
   };
-  const finish = (rgba: Uint8ClampedArray, work: Work, key: KeySettings | null, scale: number) => {
-    if (key) kernels.setKey(keyConstants(key));
-    run(work);
-    rgba.set(bytes(layoutOf(work).source, rgba.length));
-    if (key && !keepsShape(key)) shapeMatte(rgba, work.width, work.height, key, scale);
+  const keyAll = (size: Size, frame: Size, key: KeySettings) => {
+    kernels.setKey(keyConstants(key));
+    if (!isLocal(key)) {
+      run({ ...size, frame, step: 'key' });
+      return;
+    }
+    run({ ...size, frame, step: 'gather' });
+    kernels.spread(size, layoutOf(size, frame));
+    run({ ...size, frame, step: 'key locally' });
+  };
+  const finish = (
+    rgba: Uint8ClampedArray,
+    { width, height }: Size,
+    frame: Size,
+    key: KeySettings | null,
+    scale: number,
+  ) => {
+    const size = { width, height };
+    if (key) keyAll(size, frame, key);
+    rgba.set(bytes(layoutOf(size, frame).source, rgba.length));
+    if (key && !keepsShape(key)) shapeMatte(rgba, width, height, key, scale);
   };
   return {
     keyRgba: (rgba, width, height, key, scale) =>
       inTurn(async () => {
-        const work: Work = { width, height, planes: null, keys: 'in place' };
-        bytes(layoutOf(work).source, rgba.length).set(rgba);
-        finish(rgba, work, key, scale);
+        const size = { width, height };
+        bytes(layoutOf(size, size).source, rgba.length).set(rgba);
+        finish(rgba, size, size, key, scale);
       }),
-    frame: (planes, size, key) =>
+    frame: (planes, { width, height }, key) =>
       inTurn(async () => {
-        const work: Work = { ...size, planes, keys: key ? 'in place' : 'not' };
-        const { y, u, v, scratch } = layoutOf(work);
+        const size = { width, height };
+        const frame = { width: planes.width, height: planes.height };
+        const { y, u, v, scratch } = layoutOf(size, frame);
         await planes.copyTo(bytes(y, scratch - y), [0, u - y, v - y]);
         kernels.setMatrix(planes.matrix);
-        const rgba = new Uint8ClampedArray(size.width * size.height * 4);
-        finish(rgba, work, key, size.width / planes.width);
+        run({ ...size, frame, step: 'convert' });
+        const rgba = new Uint8ClampedArray(width * height * 4);
+        finish(rgba, size, frame, key, width / planes.width);
         return rgba;
       }),
   };

@@ -1,4 +1,4 @@
-import type { Kernels, Layout, Work } from './kernels';
+import { ROWS, type Kernels, type Layout, type Step, type Work } from './kernels';
 
 /** How the stripes of one picture are shared out: numbers in the first bytes of the shared memory. */
 export const STATE = {
@@ -8,10 +8,9 @@ export const STATE = {
   done: 1,
   width: 2,
   height: 3,
-  /** The frame's own size, 0 where there are no planes. */
   frameWidth: 4,
   frameHeight: 5,
-  keys: 6,
+  step: 6,
   /** One for each stripe: whether its worker is listening yet. */
   ready: 8,
   length: 24,
@@ -31,15 +30,15 @@ export interface Job extends Work {
   readonly at: Layout;
 }
 
-const KEYS: readonly Work['keys'][] = ['in place', 'over', 'not'];
+const STEPS: readonly Step[] = ['convert', 'gather', 'key locally', 'key'];
 
 /** Hands a job to all stripes that wait. */
 export function startJob(signals: Int32Array, work: Work): void {
   signals[STATE.width] = work.width;
   signals[STATE.height] = work.height;
-  signals[STATE.frameWidth] = work.planes?.width ?? 0;
-  signals[STATE.frameHeight] = work.planes?.height ?? 0;
-  signals[STATE.keys] = KEYS.indexOf(work.keys);
+  signals[STATE.frameWidth] = work.frame.width;
+  signals[STATE.frameHeight] = work.frame.height;
+  signals[STATE.step] = STEPS.indexOf(work.step);
   Atomics.store(signals, STATE.done, 0);
   Atomics.add(signals, STATE.job, 1);
   Atomics.notify(signals, STATE.job);
@@ -64,16 +63,16 @@ export function readJob(kernels: Kernels, signals: Int32Array, stripes: number):
   const frame = { width: signals[STATE.frameWidth], height: signals[STATE.frameHeight] };
   return {
     ...picture,
-    planes: frame.width > 0 ? frame : null,
-    keys: KEYS[signals[STATE.keys]],
+    frame,
+    step: STEPS[signals[STATE.step]],
     at: kernels.layout(picture, frame, stripes),
   };
 }
 
-/** Works on one of `stripes` equal shares of a picture's rows, an even number of them each. */
+/** Works on one of `stripes` equal shares of a picture's rows. */
 export function runRows(kernels: Kernels, job: Job, stripe: number, stripes: number): void {
-  const pairs = Math.ceil(job.height / 2);
-  const from = 2 * Math.floor((pairs * stripe) / stripes);
-  const to = Math.min(job.height, 2 * Math.floor((pairs * (stripe + 1)) / stripes));
+  const sets = Math.ceil(job.height / ROWS);
+  const from = ROWS * Math.floor((sets * stripe) / stripes);
+  const to = Math.min(job.height, ROWS * Math.floor((sets * (stripe + 1)) / stripes));
   kernels.run(job, job.at, from, to, stripe);
 }

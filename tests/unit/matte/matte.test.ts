@@ -1,7 +1,6 @@
 import { parseHex } from '@/core/colour';
 import { DEFAULT_KEY, type ChromaKey } from '@/core/document';
-import { keyConstants } from '@/core/matte/keyConstants';
-import { keyPixels } from '@/core/matte/keyPixels';
+import { keyPicture } from '@/core/matte/keyPicture';
 import { meanColour } from '@/core/matte/meanColour';
 import { compareFrames, summarise } from '@/core/matte/compare';
 
@@ -9,7 +8,9 @@ const KEY = parseHex('#00d040');
 /** For grey artwork the mixed pixel's distance is alpha times the key's chroma: an exact match. */
 const EXACT: ChromaKey = { ...DEFAULT_KEY, colour: '#00d040', tolerance: 0, softness: 1 };
 
-const chromaKey = (rgba: Uint8ClampedArray, key: ChromaKey) => keyPixels(rgba, keyConstants(key));
+/** Keys pixels that lie in a row. */
+const chromaKey = (rgba: Uint8ClampedArray, key: ChromaKey) =>
+  keyPicture(rgba, rgba.length / 4, 1, key);
 
 const mix = (artwork: readonly number[], alpha: number) => [
   ...artwork.map((channel, i) => Math.round(channel * alpha + KEY[i] * (1 - alpha))),
@@ -48,17 +49,35 @@ describe('the chroma key', () => {
     expect([...red]).toEqual([200, 30, 40, 255]);
   });
 
+  /** Grey artwork whose last pixels the backdrop has lit, as a screen lights what stands before it. */
+  const litEdge = () =>
+    new Uint8ClampedArray(32 * 4).map(
+      (_, i) => (i < 28 * 4 ? [200, 200, 200, 255] : [150, 200, 170, 255])[i & 3],
+    );
+  const excess = (rgba: Uint8ClampedArray) => {
+    const [r, g, b] = rgba.slice(31 * 4);
+    return g - Math.max(r, b);
+  };
+
   it('takes spill off only as far as told', () => {
-    const green = () => new Uint8ClampedArray([180, 220, 200, 255]);
-    const kept = green();
-    chromaKey(kept, { ...EXACT, softness: 0.2, spill: 0 });
-    expect([...kept]).toEqual([180, 220, 200, 255]);
-    const freed = green();
-    chromaKey(freed, { ...EXACT, softness: 0.2 });
-    expect(freed[1]).toBeLessThan(220);
+    const kept = litEdge();
+    chromaKey(kept, { ...EXACT, softness: 0.9, spill: 0 });
+    const freed = litEdge();
+    chromaKey(freed, { ...EXACT, softness: 0.9 });
+    expect(excess(freed)).toBeLessThan(0.2 * excess(kept));
     // Its luma stays: what is taken from green is given back to all.
-    const luma = (p: Uint8ClampedArray) => 0.2126 * p[0] + 0.7152 * p[1] + 0.0722 * p[2];
+    const luma = (p: Uint8ClampedArray) => {
+      const [r, g, b] = p.slice(31 * 4);
+      return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+    };
     expect(Math.abs(luma(freed) - luma(kept))).toBeLessThan(2);
+    expect([...freed.slice(0, 4)]).toEqual([200, 200, 200, 255]);
+  });
+
+  it('leaves artwork that is of the key’s hue itself as it is', () => {
+    const leaf = new Uint8ClampedArray(64 * 4).map((_, i) => [90, 140, 60, 255][i & 3]);
+    chromaKey(leaf, { ...EXACT, softness: 0.5 });
+    expect([...leaf.slice(0, 4)]).toEqual([90, 140, 60, 255]);
   });
 
   it('keeps an alpha the picture had', () => {

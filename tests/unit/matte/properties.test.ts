@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { i420Bytes, parseHex, rgbaToI420, toHex, type Rgb } from '@/core/colour';
 import { PLAIN_MATTE, type ChromaKey } from '@/core/document';
-import { keyConstants } from '@/core/matte/keyConstants';
-import { keyPixels } from '@/core/matte/keyPixels';
+import { keyPicture } from '@/core/matte/keyPicture';
 import { compareFrames, summarise } from '@/core/matte/compare';
 
 const channel = fc.nat(255);
@@ -62,7 +61,7 @@ describe('keying', () => {
   const chromaKey = (
     rgba: Uint8ClampedArray,
     chosen: Omit<ChromaKey, keyof typeof PLAIN_MATTE | 'kind'>,
-  ) => keyPixels(rgba, keyConstants({ ...PLAIN_MATTE, kind: 'chroma', ...chosen }));
+  ) => keyPicture(rgba, rgba.length / 4, 1, { ...PLAIN_MATTE, kind: 'chroma', ...chosen });
   const settings = fc.record({
     colour: key,
     tolerance: fc.double({ min: 0, max: 1, noNaN: true }),
