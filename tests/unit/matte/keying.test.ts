@@ -173,6 +173,48 @@ describe('finding a key', () => {
   );
 });
 
+describe('artwork of several colours before an uneven backdrop', () => {
+  const size = 240;
+  const green = parseHex('#00c853');
+  // One is near the key's own hue, one is a grey, one is farther from the key than a grey is.
+  const colours: readonly Rgb[] = [
+    [150, 190, 70],
+    [140, 140, 145],
+    [208, 32, 160],
+  ];
+  const scene = () => {
+    const random = seededRandom(23);
+    const rgba = new Uint8ClampedArray(size * size * 4).fill(255);
+    const alphas = new Float32Array(size * size);
+    for (let at = 0; at < alphas.length; at++) {
+      const [x, y] = [at % size, Math.floor(at / size)];
+      const which = Math.floor((3 * y) / size);
+      const off = Math.hypot(x - size / 2, y - (which + 0.5) * (size / 3)) - 28;
+      const alpha = (alphas[at] = Math.min(1, Math.max(0, 0.5 - off / 8)));
+      const light = 1 - (0.2 * x) / size;
+      const noise = (random() - 0.5) * 8;
+      for (let c = 0; c < 3; c++) {
+        rgba[at * 4 + c] = colours[which][c] * alpha + green[c] * light * (1 - alpha) + noise;
+      }
+    }
+    return { rgba, alphas };
+  };
+
+  it('is found and keyed with soft edges of each, and with its own hue left on it', () => {
+    const { rgba, alphas } = scene();
+    const key = findKey([{ data: rgba, width: size, height: size }])!;
+    keyPicture(rgba, size, size, key);
+    expect(alphaOff(rgba, alphas)).toBeLessThan(0.012);
+    const haze = [...alphas].filter((alpha, at) => alpha === 0 && rgba[at * 4 + 3] > 2).length;
+    expect(haze / alphas.filter((alpha) => alpha === 0).length).toBeLessThan(0.003);
+    colours.forEach((colour, which) => {
+      const at = (Math.floor((which + 0.5) * (size / 3)) * size + size / 2) * 4;
+      colour.forEach((level, c) => expect(Math.abs(rgba[at + c] - level)).toBeLessThan(10));
+      expect(rgba[at + 3]).toBe(255);
+    });
+  });
+});
+
 describe('spill of a key of two channels', () => {
   it('is taken off where both exceed the third, and warm colours are left alone', () => {
     const key: KeySettings = { ...DEFAULT_KEY, colour: '#d020b0', softness: 0.3 };
@@ -249,5 +291,30 @@ describe('chroma repair', () => {
     expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(16);
     const [r2, g2] = at(15);
     expect(g2 - r2).toBeGreaterThan(90);
+  });
+
+  it('keeps colours that luma does not tell of, as photographs have them', () => {
+    const [width, height] = [64, 64];
+    const random = seededRandom(9);
+    const y = Uint8Array.from({ length: width * height }, () => 110 + random() * 30);
+    const wave = (phase: number) =>
+      Uint8Array.from(
+        { length: 32 * 32 },
+        (_, i) =>
+          128 + 30 * Math.sin(((i % 32) + phase) / 1.3) * Math.cos(Math.floor(i / 32) / 1.7),
+      );
+    const frame = { width, height, y, u: wave(0), v: wave(2) };
+    const rgba = repairedRgba(frame, BT709);
+    let off = 0;
+    for (let row = 4; row < 28; row++) {
+      for (let column = 4; column < 28; column++) {
+        // Chroma lies between two rows: what it says is the mean of both.
+        const blue = (at: number) => rgba[at * 4 + 2] - (y[at] - BT709.black) * BT709.luma;
+        const upper = 2 * row * width + 2 * column;
+        const found = (blue(upper) + blue(upper + width)) / 2;
+        off += Math.abs(found - BT709.uToB * (frame.u[row * 32 + column] - 128));
+      }
+    }
+    expect(off / 24 ** 2).toBeLessThan(7);
   });
 });
