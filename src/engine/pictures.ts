@@ -68,7 +68,7 @@ export class PictureShelf {
       return keyed(context, item);
     }
     const reader = await this.reader(slot, footage);
-    if (!item.mix && !footage.alpha) {
+    if (!item.mix && !footage.alpha && (item.key || shown <= FULL_SIZE)) {
       const size = shown > FULL_SIZE ? null : { width, height };
       const picture = await this.fromPlanes(slot, item, reader, size);
       if (picture) return picture;
