@@ -4,9 +4,17 @@ import { join } from 'node:path';
 
 const WASM = 'public/engine/kernels.wasm';
 
+/** Files whose numbers are compiled into the kernels. */
+const SHARED = [
+  'src/core/colour/bt709.ts',
+  'src/core/matte/chromaFit.ts',
+  'src/core/matte/keyLayout.ts',
+];
+
 /** Compiles the kernels where they were changed since that was done. @returns their file */
 export function buildKernels(): string {
-  const changed = readdirSync('kernels').map((file) => statSync(join('kernels', file)).mtimeMs);
+  const sources = [...readdirSync('kernels').map((file) => join('kernels', file)), ...SHARED];
+  const changed = sources.map((file) => statSync(file).mtimeMs);
   if (!existsSync(WASM) || statSync(WASM).mtimeMs < Math.max(...changed)) {
     execFileSync('node', ['scripts/kernels.mjs'], { stdio: 'inherit' });
   }
