@@ -1,20 +1,23 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 const WASM = 'public/engine/kernels.wasm';
 
-/** Files whose numbers are compiled into the kernels. */
-const SHARED = [
-  'src/core/colour/bt709.ts',
-  'src/core/matte/chromaFit.ts',
-  'src/core/matte/keyLayout.ts',
-];
+/** The kernels, and the files of the core whose numbers are compiled into them. */
+function sources(): string[] {
+  const kernels = readdirSync('kernels').map((file) => join('kernels', file));
+  const shared = kernels.flatMap((file) =>
+    [...readFileSync(file, 'utf8').matchAll(/from '\.\.\/(src\/[^']+)'/g)].map(
+      ([, path]) => `${path}.ts`,
+    ),
+  );
+  return [...kernels, ...shared];
+}
 
 /** Compiles the kernels where they were changed since that was done. @returns their file */
 export function buildKernels(): string {
-  const sources = [...readdirSync('kernels').map((file) => join('kernels', file)), ...SHARED];
-  const changed = sources.map((file) => statSync(file).mtimeMs);
+  const changed = sources().map((file) => statSync(file).mtimeMs);
   if (!existsSync(WASM) || statSync(WASM).mtimeMs < Math.max(...changed)) {
     execFileSync('node', ['scripts/kernels.mjs'], { stdio: 'inherit' });
   }
