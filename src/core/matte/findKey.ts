@@ -40,8 +40,8 @@ const PROMINENT = 4;
 /** Where no artwork is solid, this share of its pixels lies nearer than what counts as solid. */
 const NEARER = 0.98;
 
-/** Deep in the artwork is where all pixels so far round are off the backdrop. */
-const DEPTH = 10;
+/** Deep in the artwork is where all pixels round are off the backdrop, as far as this share of the longest side. */
+const DEPTH = 1 / 128;
 
 /** Share of a frame's pixels that have to be deep in it for them to tell of all. */
 const ENOUGH = 0.0005;
@@ -53,6 +53,9 @@ const MIXED = 0.002;
 const SOLID = 0.02;
 const SLOPED = 0.1;
 const SLOPE = 0.28;
+
+/** The same where the backdrop is a grey: artwork may be of nearly the same one. */
+const GREY_SOLID = 0.004;
 
 /** Where depths are mixed, as smoke's are, solid artwork is sought from this distance on. */
 const PAST_MIXES = 0.6;
@@ -86,7 +89,7 @@ function lumaKey(frames: readonly KeyFrame[], ground: Rgb): LumaKey | null {
   const from = Math.max(LEAST_TOLERANCE, strayOfGrey(counted(distances)));
   const deep = deepOnes(frames, distances, from + LEAST_REACH);
   // Artwork has every grey in it, so no valley tells mixes from what is solid.
-  const to = deep ? quantile(deep, 0.004) * BIN : pastValley(counted(distances), from + NEAR);
+  const to = deep ? quantile(deep, GREY_SOLID) * BIN : pastValley(counted(distances), from + NEAR);
   return {
     ...PLAIN_MATTE,
     kind: 'luma',
@@ -239,13 +242,15 @@ function deepOnes(
 /** 1 for each pixel round which all pixels are farther from the key. */
 function deepIn(distances: Float32Array, { width, height }: KeyFrame, farther: number): Uint8Array {
   const off = Uint8Array.from(distances, (distance) => Number(distance > farther));
-  const rows = runs(off, width, height, 1, width);
-  return runs(rows, height, width, width, 1);
+  const depth = Math.max(1, Math.round(DEPTH * Math.max(width, height)));
+  const rows = runs(off, depth, width, height, 1, width);
+  return runs(rows, depth, height, width, width, 1);
 }
 
-/** Keeps ones whose neighbours along a line, DEPTH to both sides, are all ones. */
+/** Keeps ones whose neighbours along a line, `depth` to both sides, are all ones. */
 function runs(
   plane: Uint8Array,
+  depth: number,
   length: number,
   lines: number,
   step: number,
@@ -253,12 +258,12 @@ function runs(
 ): Uint8Array {
   const out = new Uint8Array(plane.length);
   for (let line = 0; line < lines; line++) {
-    let run = DEPTH;
-    for (let i = 0; i < length + DEPTH; i++) {
+    let run = depth;
+    for (let i = 0; i < length + depth; i++) {
       const isOn = i >= length || plane[line * lineStep + i * step] === 1;
       run = isOn ? run + 1 : 0;
-      const middle = i - DEPTH;
-      if (middle >= 0 && run > 2 * DEPTH) out[line * lineStep + middle * step] = 1;
+      const middle = i - depth;
+      if (middle >= 0 && run > 2 * depth) out[line * lineStep + middle * step] = 1;
     }
   }
   return out;

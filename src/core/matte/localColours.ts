@@ -67,7 +67,7 @@ export function localColours(
 }
 
 /** Where no artwork is sure: grey, as far from the key as what counts as solid. */
-export function farFrom(constants: Float32Array): Float32Array {
+function farFrom(constants: Float32Array): Float32Array {
   const ground = constants.subarray(AT.ground, AT.ground + 3);
   const grey = (ground[0] + ground[1] + ground[2]) / 3 < 128 ? 255 : 0;
   const whole = Math.sqrt(squareFrom(ground, constants)(grey, grey, grey));
