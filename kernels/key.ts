@@ -7,13 +7,12 @@ import {
   INK_COUNT_AT,
   INKS_AT,
   KNOWN_COLOURS,
+  LEAST_ALPHA,
   MODE_AT,
   STRETCH_AT,
 } from '../src/core/matte/keyLayout';
 import { channel, clamp01, numberAt, splatAt } from './lanes';
 import { packed } from './pack';
-
-const LEAST_ALPHA: f32 = 0.5 / 255.0;
 
 /**
  * Keys straight RGBA pixels by one rule for all of them, in place: light on black, or known colours.
@@ -29,7 +28,7 @@ export function key(constants: usize, source: usize, pixels: i32): void {
   const stretch = splatAt(constants, STRETCH_AT);
   const knows = <i32>numberAt(constants, MODE_AT) == KNOWN_COLOURS;
   if (knows) setInks(constants);
-  const least = f32x4.splat(LEAST_ALPHA);
+  const least = f32x4.splat(<f32>LEAST_ALPHA);
   let before = i64x2.splat(0);
   let known = false;
   let result = before;
@@ -57,7 +56,7 @@ export function key(constants: usize, source: usize, pixels: i32): void {
 @inline
 function fitLight(r: v128, g: v128, b: v128): void {
   fittedA = f32x4.mul(f32x4.pmax(f32x4.pmax(r, g), b), f32x4.splat(1.0 / 255.0));
-  const straight = f32x4.div(f32x4.splat(1), f32x4.pmax(fittedA, f32x4.splat(LEAST_ALPHA)));
+  const straight = f32x4.div(f32x4.splat(1), f32x4.pmax(fittedA, f32x4.splat(<f32>LEAST_ALPHA)));
   fittedR = f32x4.mul(r, straight);
   fittedG = f32x4.mul(g, straight);
   fittedB = f32x4.mul(b, straight);

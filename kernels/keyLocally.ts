@@ -6,6 +6,7 @@ import {
   CELL,
   CHANNEL_AT,
   CLEAR,
+  LEAST_ALPHA,
   LOW_AT,
   LUMA_BETWEEN_AT,
   LUMA_FROM_KEY_AT,
@@ -18,8 +19,6 @@ import { channel, clamp01, numberAt, splatAt } from './lanes';
 import { backdropAt, knownAt } from './localColours';
 import { packed, storeSome } from './pack';
 import { yccSquare } from './yccSquare';
-
-const LEAST_ALPHA: f32 = 0.5 / 255.0;
 
 /** Bytes of scratch memory that `keyLocally` needs for one stripe: a row of cells, of both colours. */
 export function keyScratch(width: i32): i32 {
@@ -140,7 +139,7 @@ export function keyLocally(
   const none = f32x4.splat(0);
   const one = f32x4.splat(1);
   const full = f32x4.splat(255);
-  const least = f32x4.splat(LEAST_ALPHA);
+  const least = f32x4.splat(<f32>LEAST_ALPHA);
   const artworkRow = scratch;
   const backdropRow = scratch + (<usize>across << 4);
   for (let y = from; y < to; y++) {
@@ -160,7 +159,7 @@ export function keyLocally(
       const known = load<i32>(flags + (<usize>column << 2));
       const pixels = v128.load(at);
       if (known == SOLID && staysSolid && !hasExcess(pixels, spills, onR, onG, onB)) {
-        // Cleaning leaves what is solid as it is, unless it starts beyond it.
+        // Its alpha is 1, also after cleaning, and there is no spill to take off.
         result = pixels;
       } else if (known != CLEAR) {
         const needed = min(across, column + 2);

@@ -100,7 +100,7 @@ export function trueFrames({ picture, matte, seed, width, height }: PhotoScene):
   });
 }
 
-/** A picture that fills the frame, moved by parts of a pixel. */
+/** A picture that fills the frame, moved by whole pixels. */
 function photograph(file: string, width: number, height: number, x: number, y: number) {
   const [wide, high] = [width + 64, height + 64];
   const moved = `crop=${width}:${height}:${32 - Math.round(x)}:${32 - Math.round(y)}`;

@@ -124,7 +124,7 @@ test('J02: the key colour is picked from the words themselves, and the footage s
   // No green is left on the words' edges, even with a narrow edge and no spill taken off; seen on a large screen.
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('radio', { name: 'Cut-out' }).click();
-  await setNumber(page, 'Softness', 0.6);
+  await setNumber(page, 'Softness', 0.1);
   await expect
     .poll(
       async () =>

@@ -1,7 +1,7 @@
 import { chroma, luma, toHex, type Rgb } from '../colour';
 import { DEFAULT_KEY, PLAIN_MATTE } from '../document/createKey';
 import type { ChromaKey, LumaKey } from '../document/layers';
-import { LEAST_REACH } from './keyConstants';
+import { LEAST_REACH, reachOf } from './keyConstants';
 import { yccSquare } from './yccDistance';
 
 /** Pixels as they came: straight RGBA. */
@@ -219,7 +219,7 @@ function solidFrom(
   distances: readonly Float32Array[],
   tolerance: number,
 ): number {
-  const from = Math.max(LEAST_REACH, 2 * tolerance) + LEAST_REACH;
+  const from = reachOf(tolerance) + LEAST_REACH;
   const deep = deepOnes(frames, distances, from);
   if (!deep) return pastValley(counted(distances), tolerance + NEAR);
   const mixed = sumOf(deep.subarray(0, Math.round((from + 0.2) / BIN)));

@@ -48,6 +48,9 @@ const LUMA_BESIDE_CHROMA = 0.2;
 const UNEVEN = 2;
 export const LEAST_REACH = 0.05;
 
+/** Up to which distance from a coloured key, as a share of its strength, all is taken for backdrop as it is lit. */
+export const reachOf = (tolerance: number): number => Math.max(LEAST_REACH, UNEVEN * tolerance);
+
 /** Share of the way from backdrop to solid from which on artwork is sure. */
 const SURE = 0.98;
 
@@ -77,7 +80,7 @@ function setChroma(constants: Float32Array, { colour, tolerance, softness, spill
   const magnitude = Math.max(LEAST_CHROMA, Math.hypot(...chroma(...ground)));
   constants.set(ground, AT.ground);
   setDistances(constants, tolerance, tolerance + softness, magnitude);
-  constants[AT.reach] = (Math.max(LEAST_REACH, UNEVEN * tolerance) * magnitude) ** 2;
+  constants[AT.reach] = (reachOf(tolerance) * magnitude) ** 2;
   constants[AT.lumaBetween] = LUMA_BESIDE_CHROMA;
   constants[AT.spill] = spill;
   hueChannels(ground).forEach((on, channel) => {

@@ -37,6 +37,9 @@ export const KNOWN_COLOURS = 3;
 /** Colours of artwork and of the backdrop are gathered in cells of so many pixels each way. */
 export const CELL = 4;
 
+/** Smaller alphas round to 0 in eight bits. */
+export const LEAST_ALPHA = 0.5 / 255;
+
 /** What artwork counts that is not all round its cell: it gives way to what is. */
 export const WEAK = 0.001;
 

@@ -1,9 +1,7 @@
 import { AT } from './keyConstants';
-import { CELL, CLEAR, SOLID } from './keyLayout';
+import { CELL, CLEAR, LEAST_ALPHA, SOLID } from './keyLayout';
 import { localColours, type LocalColours } from './localColours';
 import { yccSquare } from './yccDistance';
-
-const LEAST_ALPHA = 0.5 / 255;
 
 /** More than any level. */
 const FAR = 4096;

@@ -1,8 +1,6 @@
 import { AT, MODE } from './keyConstants';
+import { LEAST_ALPHA } from './keyLayout';
 import { fitKnown } from './knownColours';
-
-/** Smaller alphas round to 0 in eight bits. */
-const LEAST_ALPHA = 0.5 / 255;
 
 // Locals, because reading module variables in a pixel loop is slow.
 const { max, min } = Math;
