@@ -34,4 +34,7 @@ config.resolver.resolveRequest = (context, name, platform) =>
     ? { type: 'sourceFile', filePath: require.resolve(name) }
     : context.resolveRequest(context, name, platform);
 
+// A module is run when it is first used, not with all others before the first screen is shown.
+config.transformer.getTransformOptions = async () => ({ transform: { inlineRequires: true } });
+
 module.exports = config;

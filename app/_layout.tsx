@@ -1,7 +1,9 @@
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
+import { Suspense } from 'react';
 import { Provider } from 'react-redux';
 import { Shell } from '@/screens/Shell';
+import { Coming } from '@/screens/shared/Missing';
 import { store } from '@/store/store';
 import bold from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf';
 import regular from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf';
@@ -16,7 +18,9 @@ export default function Layout() {
   return (
     <Provider store={store}>
       <Shell>
-        <Slot />
+        <Suspense fallback={<Coming />}>
+          <Slot />
+        </Suspense>
       </Shell>
     </Provider>
   );

@@ -1,1 +1,1 @@
-export { StartersScreen as default } from '@/screens/start/StartersScreen';
+export { StartersScreen as default } from '@/screens/later';

@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { relative } from 'node:path';
 import { zipSync } from 'fflate';
+import { hintCompiling } from './compileHints.mjs';
 import { compressSite } from './compress.mjs';
 import { buildEngine } from './engine.mjs';
 import { filesBelow } from './files.mjs';
@@ -68,6 +69,7 @@ if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) {
   packDemoKit();
   drawIcons();
   exportSite();
+  hintCompiling('dist');
   await compressSite('dist');
   await writeServiceWorker('dist');
   writeFileSync(STAMP, wanted);

@@ -12,8 +12,10 @@ const GLYPHS = require('@react-native-vector-icons/material-design-icons/glyphma
 const COMPRESSED = new Set(['.js', '.css', '.html', '.json', '.wasm', '.ttf', '.svg']);
 /** Bytes below which nothing is gained. */
 const LEAST = 1400;
-/** Close to the best there is, in a fraction of its time. */
+/** Close to the best there is, in a fraction of its time; a screen's code waits for nothing else. */
 const QUALITY = 9;
+const BEST = 11;
+const SCREENS = /\/_expo\/static\/js\//;
 
 /** The icons that are named anywhere in the sources, and those that the parts library draws by itself. */
 function usedIcons() {
@@ -34,7 +36,7 @@ async function subsetIcons(site) {
 
 function compress(file) {
   const bytes = readFileSync(file);
-  const params = { [constants.BROTLI_PARAM_QUALITY]: QUALITY };
+  const params = { [constants.BROTLI_PARAM_QUALITY]: SCREENS.test(file) ? BEST : QUALITY };
   writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params }));
   writeFileSync(`${file}.gz`, gzipSync(bytes));
 }

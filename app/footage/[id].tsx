@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { FootageScreen } from '@/screens/footage/FootageScreen';
+import { FootageScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,4 +1,6 @@
-import { configureFonts, MD3DarkTheme, MD3LightTheme, useTheme } from 'react-native-paper';
+import { configureFonts, useTheme } from 'react-native-paper';
+// The index that also has them brings every component along.
+import { MD3DarkTheme, MD3LightTheme } from 'react-native-paper/lib/module/styles/themes';
 
 export const FONT = {
   heading: 'BricolageGrotesque',

@@ -182,3 +182,14 @@ test('a font that is none is refused in plain words', async ({ page }) => {
   await expect(page.getByText(/Broken\.ttf/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Font: Anton/ })).toBeVisible();
 });
+
+test('a screen whose code cannot be fetched says so, and opens once it can', async ({ page }) => {
+  const code = /\/afterKit-[0-9a-f]+\.js$/;
+  await page.route(code, (route) => route.abort());
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await expect(page.getByText(/This screen could not be loaded/)).toBeVisible();
+  await page.unroute(code);
+  await page.getByRole('button', { name: 'Load again' }).click();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});

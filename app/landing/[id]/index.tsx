@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LandScreen } from '@/screens/land/LandScreen';
+import { LandScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { SendLandingScreen } from '@/screens/send/SendScreen';
+import { SendLandingScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

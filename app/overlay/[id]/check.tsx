@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { CheckScreen } from '@/screens/check/CheckScreen';
+import { CheckScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ChooseLandingScreen } from '@/screens/land/ChooseLandingScreen';
+import { ChooseLandingScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { MakeScreen } from '@/screens/make/MakeScreen';
+import { MakeScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { SendOverlayScreen } from '@/screens/send/SendScreen';
+import { SendOverlayScreen } from '@/screens/later';
 
 export default function Route() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -75,11 +75,10 @@ export const LIMITS = {
   name: 200,
 } as const;
 
-const finite = (): NumberSchema<number> =>
-  number()
-    .strict()
-    .required()
-    .test('finite', '${path} must be a finite number', (value) => Number.isFinite(value));
+const FINITE: NumberSchema<number> = number()
+  .strict()
+  .required()
+  .test('finite', '${path} must be a finite number', (value) => Number.isFinite(value));
 
 export const id = () => matching(/^[\w-]{1,64}$/);
 export const matching = (pattern: RegExp) =>
@@ -90,8 +89,8 @@ export const name = () => text(LIMITS.name);
 /** `#rrggbb` in lower case. */
 export const colour = () => matching(/^#[0-9a-f]{6}$/);
 
-const ranged = (min: number, max: number, isWhole = false) => {
-  const from = min === -Infinity ? finite() : finite().min(min);
+const range = (min: number, max: number, isWhole: boolean) => {
+  const from = min === -Infinity ? FINITE : FINITE.min(min);
   const to = max === Infinity ? from : from.max(max);
   return described<number>(isWhole ? to.integer() : to, {
     kind: 'number',
@@ -100,6 +99,16 @@ const ranged = (min: number, max: number, isWhole = false) => {
     whole: isWhole,
   });
 };
+
+/** Hundreds of fields have a few ranges; a schema of each takes a good part of the time to start. */
+const ranges = new Map<string, Field<number>>();
+
+function ranged(min: number, max: number, isWhole = false): Field<number> {
+  const key = `${min} ${max} ${isWhole}`;
+  const field = ranges.get(key) ?? range(min, max, isWhole);
+  ranges.set(key, field);
+  return field;
+}
 
 export const anyNumber = () => ranged(-Infinity, Infinity);
 export const between = (min: number, max: number) => ranged(min, max);
@@ -114,7 +123,8 @@ export const pixels = () => between(-100_000, 100_000);
 export const degrees = () => between(-360_000, 360_000);
 /** What keeps random numbers the same at every drawing. */
 export const seed = () => ranged(-Infinity, Infinity, true);
-export const flag = () => described<boolean>(boolean().strict().required(), { kind: 'flag' });
+const FLAG = described<boolean>(boolean().strict().required(), { kind: 'flag' });
+export const flag = () => FLAG;
 export const oneOf = <const V extends string>(values: readonly V[]) =>
   described<V>(
     string()

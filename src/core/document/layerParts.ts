@@ -133,9 +133,15 @@ export function partedForPieces<L extends Layer>(
   };
 }
 
+const PROPERTY_FIELDS = new Map(
+  (PROPERTIES as readonly AnyProperty[]).map((property) => [property, once(property.schema)]),
+);
+
 const fieldsOf = (kind: LayerKind) => ({
   kind: oneOf([kind]),
-  ...Object.fromEntries(propertiesOf(kind).map(({ name, schema }) => [name, once(schema)])),
+  ...Object.fromEntries(
+    propertiesOf(kind).map((property) => [property.name, PROPERTY_FIELDS.get(property)!]),
+  ),
 });
 
 const LAYER_FIELDS = new Map<LayerKind, Field<Layer>>(

@@ -15,6 +15,7 @@ import { Frame } from '@/ui/Frame';
 import { PopMenu } from '@/ui/PopMenu';
 import { FIELD, RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
+import { fetchScreens } from '../later';
 import { chooseFiles, MEDIA } from '../shared/files';
 import { Hint } from '../shared/Hint';
 import { RenameDialog } from '../shared/rename';
@@ -36,7 +37,13 @@ export function KitScreen() {
     if (wantsDemo) void dispatch(openDemoKit());
   }, [dispatch, wantsDemo]);
 
-  if (status === 'loading' || wantsDemo) return <Opening />;
+  const shown = status !== 'loading' && !wantsDemo;
+  useEffect(() => {
+    // One that fails here is fetched again, and told, where its screen is opened.
+    if (shown) void fetchScreens().catch(() => undefined);
+  }, [shown]);
+
+  if (!shown) return <Opening />;
   return status === 'fresh' ? <FirstRun /> : <FilledKit />;
 }
 

@@ -26,6 +26,28 @@ export function Missing({ what }: { readonly what: string }) {
   );
 }
 
+/** Shown while the code of a screen is on its way. */
+export const Coming = () => (
+  <Frame title="Opening…">
+    <View style={styles.middle}>
+      <Words>Opening this screen.</Words>
+    </View>
+  </Frame>
+);
+
+/** Shown instead of a screen whose code could not be fetched: a page that failed keeps none for later. */
+export const NotFetched = () => (
+  <Frame title="Not loaded">
+    <View style={styles.middle}>
+      <Words>
+        This screen could not be loaded. Look whether you are online, then load the page again; your
+        work is kept.
+      </Words>
+      <Action label="Load again" tone="main" onPress={() => location.reload()} />
+    </View>
+  </Frame>
+);
+
 const styles = StyleSheet.create({
   middle: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 16, padding: 24 },
 });

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { DrawScreen } from '@/screens/draw/DrawScreen';
+import { DrawScreen } from '@/screens/later';
 
 export default function Route() {
   const { id, layerId } = useLocalSearchParams<{ id: string; layerId: string }>();
