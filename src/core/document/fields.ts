@@ -40,19 +40,28 @@ export type Description =
   | { readonly kind: 'choice'; readonly options: readonly Field[] }
   | { readonly kind: 'points' };
 
-const descriptions = new WeakMap<object, Description>();
+const descriptions = new WeakMap<object, Description | (() => Description)>();
 
 /** @throws Error for a field that was not made here */
 export function descriptionOf(field: Field): Description {
   const found = descriptions.get(field);
   if (!found) throw new Error('This field has no description.');
-  return found;
+  return typeof found === 'function' ? found() : found;
 }
 
 /** A schema with what it lets through, told twice: to the compiler and at run time. */
 export function described<T>(schema: ISchema<unknown>, description: Description): Field<T> {
   descriptions.set(schema, description);
   return schema as Field<T>;
+}
+
+/** A field that is made when it is first asked for, as one of many parts takes its time. */
+export function later<T>(make: () => Field<T>): Field<T> {
+  let made: Field<T> | null = null;
+  const field = () => (made ??= make());
+  const schema = lazy(() => field() as never);
+  descriptions.set(schema, () => descriptionOf(field()));
+  return schema as unknown as Field<T>;
 }
 
 /** How much a document may hold. Reading and editing are held to the same numbers. */

@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import { chosen, numbers, once, oneOf, shape, type Field } from './fields';
+import { chosen, later, numbers, once, oneOf, shape, type Field } from './fields';
 import type { Layer } from './layers';
 import {
   PROPERTIES,
@@ -23,6 +23,8 @@ const BY_KIND = new Map(
 
 /** All properties a kind of layer has. */
 export const propertiesOf = (kind: LayerKind): readonly AnyProperty[] => BY_KIND.get(kind)!;
+
+const layer = (fields: Parameters<typeof shape>[0]) => shape(fields) as Field as Field<Layer>;
 
 type Values = Readonly<Record<string, unknown>>;
 
@@ -133,37 +135,31 @@ export function partedForPieces<L extends Layer>(
   };
 }
 
-const PROPERTY_FIELDS = new Map(
-  (PROPERTIES as readonly AnyProperty[]).map((property) => [property, once(property.schema)]),
-);
-
-const fieldsOf = (kind: LayerKind) => ({
-  kind: oneOf([kind]),
-  ...Object.fromEntries(
-    propertiesOf(kind).map((property) => [property.name, PROPERTY_FIELDS.get(property)!]),
-  ),
-});
-
-const LAYER_FIELDS = new Map<LayerKind, Field<Layer>>(
-  LAYER_KINDS.map((kind) => [kind, shape(fieldsOf(kind)) as Field as Field<Layer>]),
-);
-
-/** Each kind of shape has its own numbers. */
-const SHAPE_FIELDS = new Map<string, Field<Layer>>(
-  SHAPE_KINDS.map(({ shape: kind, params }) => {
-    const fields = { ...fieldsOf('shape'), shape: oneOf([kind]), params: numbers(params) };
-    return [kind, shape(fields) as Field as Field<Layer>];
-  }),
-);
-
-/** A layer of any kind. */
-export const layerField = chosen(
-  LAYER_KINDS.flatMap((kind) =>
-    kind === 'shape' ? [...SHAPE_FIELDS.values()] : [LAYER_FIELDS.get(kind)!],
-  ),
-  (value): Field<Layer> => {
+/** A layer of any kind; each kind of shape has its own numbers. */
+export const layerField = later(() => {
+  const properties = new Map(
+    (PROPERTIES as readonly AnyProperty[]).map((property) => [property, once(property.schema)]),
+  );
+  const fieldsOf = (kind: LayerKind) => ({
+    kind: oneOf([kind]),
+    ...Object.fromEntries(
+      propertiesOf(kind).map((property) => [property.name, properties.get(property)!]),
+    ),
+  });
+  const layers = new Map(
+    LAYER_KINDS.filter((kind) => kind !== 'shape').map((kind) => [kind, layer(fieldsOf(kind))]),
+  );
+  const shapes = new Map<string, Field<Layer>>(
+    SHAPE_KINDS.map(({ shape: kind, params }) => [
+      kind,
+      layer({ ...fieldsOf('shape'), shape: oneOf([kind]), params: numbers(params) }),
+    ]),
+  );
+  const unknown = layer({ kind: oneOf(LAYER_KINDS) });
+  const unknownShape = layer(fieldsOf('shape'));
+  return chosen([...layers.values(), ...shapes.values()], (value) => {
     const { kind, shape: kindOfShape } = Object(value) as { kind?: LayerKind; shape?: string };
-    const field = kind === 'shape' ? SHAPE_FIELDS.get(kindOfShape ?? '') : undefined;
-    return field ?? LAYER_FIELDS.get(kind!) ?? (shape({ kind: oneOf(LAYER_KINDS) }) as never);
-  },
-);
+    if (kind === 'shape') return shapes.get(kindOfShape ?? '') ?? unknownShape;
+    return layers.get(kind!) ?? unknown;
+  });
+});
