@@ -69,6 +69,7 @@ function clip(id: string, source: string, filters: string, shape: Shape): Clip {
     rate: { num: rate, den: 1 },
     alpha: false,
     cut: null,
+    plays: null,
   };
   return { footage, bytes };
 }

@@ -43,6 +43,7 @@ function keep(bytes: Buffer, extension: string, order: number, about: About): Fo
     created: CREATED + order * 60_000,
     media: { hash, extension, bytes: bytes.length },
     cut: null,
+    plays: null,
     ...about,
   };
 }

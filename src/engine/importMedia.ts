@@ -11,11 +11,13 @@ import {
 } from '@/core/document';
 import { readCube } from '@/core/colour/cube';
 import { MoonError } from '@/core/errors';
+import type { ReadFile } from '@/core/formats/files/movingPicture';
 import { sniffMedia, type MediaType } from '@/core/footage/sniff';
 import { checkSvg } from '@/core/footage/svg';
 import { RATES, perSecond, type Rate } from '@/core/time';
 import { openFont } from './fonts';
 import { openInput } from './frameReader';
+import { mayMove, MovingPictureReader } from './movingPictureReader';
 import { keepFile } from './mediaStore';
 import type { Progress } from './progress';
 import { loadResvg } from './resvg';
@@ -29,7 +31,10 @@ const LIMITS = {
 } as const;
 
 /** What a file holds, before it gets an id and a place in the kit. */
-type Measured = Pick<Footage, 'type' | 'width' | 'height' | 'duration' | 'rate' | 'alpha'>;
+type Measured = Pick<
+  Footage,
+  'type' | 'width' | 'height' | 'duration' | 'rate' | 'alpha' | 'plays'
+>;
 
 /**
  * Brings a file into the kit: recognised by its bytes, measured, proven readable to its end, then
@@ -137,7 +142,8 @@ async function read(file: File, sniffed: MediaType) {
     return { content: file, extension, measured: await measureTimed(file) };
   }
   if (extension !== 'svg') {
-    return { content: file, extension, measured: await measureStill(file) };
+    const measured = (await measureMoving(file, extension)) ?? (await measureStill(file));
+    return { content: file, extension, measured };
   }
   const drawn = new File(
     [(await drawSvg(await file.text(), file.name)) as Uint8Array<ArrayBuffer>],
@@ -146,14 +152,52 @@ async function read(file: File, sniffed: MediaType) {
   return { content: drawn, extension: 'png', measured: await measureStill(drawn) };
 }
 
-async function measureStill(file: File): Promise<Measured> {
-  const { width, height } = sizeOf(new Uint8Array(await file.arrayBuffer()), file.name);
-  if (width > LIMITS.side || height > LIMITS.side || width * height > LIMITS.pixels) {
-    throw new MoonError(
-      'media-too-large',
-      `“${file.name}” is ${width} × ${height} pixels; at most ${LIMITS.side} on a side and 100 million in all can be used. Make it smaller, then bring it in.`,
-    );
+/** Every frame is drawn, so that what comes in can be read to its end; null for a picture that stands still. */
+async function measureMoving(file: File, extension: string): Promise<Measured | null> {
+  if (!mayMove(extension)) return null;
+  const damaged = unreadable(file.name, 'is damaged or cut off');
+  const read: ReadFile = async (from, to) =>
+    new Uint8Array(await file.slice(from, to).arrayBuffer());
+  const size = sizeOf(new Uint8Array(await file.arrayBuffer()), file.name);
+  requireDrawable(size, file.name);
+  const reader = await MovingPictureReader.open(extension, read, file.size).catch(() => {
+    throw damaged;
+  });
+  const { width, height, plays, frames } = reader.picture;
+  if (frames.length < 2) return null;
+  requireDrawable({ width, height }, file.name);
+  try {
+    let alpha = false;
+    for (let i = 0, start = 0; i < frames.length; start += frames[i++].seconds) {
+      const sample = await reader.at(start);
+      const pixels = new Uint8Array(width * height * 4);
+      await sample!.copyTo(pixels);
+      alpha ||= pixels.some((value, at) => at % 4 === 3 && value < 255);
+    }
+    const { duration } = reader;
+    const rate = nearestRate(frames.length / duration);
+    return { type: 'video', width, height, duration, rate, alpha, plays };
+  } catch {
+    throw damaged;
+  } finally {
+    reader.close();
   }
+}
+
+/** @throws MoonError 'media-too-large' */
+function requireDrawable(
+  { width, height }: { readonly width: number; readonly height: number },
+  name: string,
+): void {
+  if (width <= LIMITS.side && height <= LIMITS.side && width * height <= LIMITS.pixels) return;
+  throw new MoonError(
+    'media-too-large',
+    `“${name}” is ${width} × ${height} pixels; at most ${LIMITS.side} on a side and 100 million in all can be used. Make it smaller, then bring it in.`,
+  );
+}
+
+async function measureStill(file: File): Promise<Measured> {
+  requireDrawable(sizeOf(new Uint8Array(await file.arrayBuffer()), file.name), file.name);
   const bitmap = await createImageBitmap(file).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });
@@ -167,7 +211,7 @@ async function measureStill(file: File): Promise<Measured> {
   bitmap.close();
   const { data } = context.getImageData(0, 0, context.canvas.width, context.canvas.height);
   const alpha = data.some((value, i) => i % 4 === 3 && value < 255);
-  return { type: 'still', ...shown, duration: 0, rate: null, alpha };
+  return { type: 'still', ...shown, duration: 0, rate: null, alpha, plays: null };
 }
 
 function sizeOf(bytes: Uint8Array, name: string): { width: number; height: number } {
@@ -208,7 +252,7 @@ async function measureTimed(file: File): Promise<Measured> {
     if (!(await audio.canDecode()))
       throw noCodec(file.name, 'holds sound of a kind this browser cannot play');
     const duration = await audio.computeDuration();
-    return { type: 'sound', width: 0, height: 0, duration, rate: null, alpha: false };
+    return { type: 'sound', width: 0, height: 0, duration, rate: null, alpha: false, plays: null };
   } catch (error) {
     if (error instanceof MoonError) throw error;
     throw unreadable(file.name, 'is damaged or cut off');
@@ -234,6 +278,7 @@ async function measureVideo(track: InputVideoTrack, name: string): Promise<Measu
     duration: end - start,
     rate: nearestRate(averagePacketRate),
     alpha: await track.canBeTransparent(),
+    plays: null,
   };
 }
 

@@ -6,7 +6,7 @@ import { hueChannels } from '@/core/matte/keyConstants';
 import { measureMatte, worstFigures, type MatteFigures } from '@/core/matte/measureMatte';
 import { softwareContext } from '@/paint/browserTools';
 import { drawSample } from './drawSample';
-import { FrameReader, mediaSource } from './frameReader';
+import { openFrames } from './frameSource';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
 import { decodeStill } from './still';
@@ -87,7 +87,7 @@ async function framesOf(footage: Footage, seconds: readonly number[]): Promise<K
     bitmap.close();
     return frames;
   }
-  const reader = await FrameReader.open(mediaSource(footage.media));
+  const reader = await openFrames(footage.media);
   const frames: KeyFrame[] = [];
   try {
     for (const second of seconds) {

@@ -19,7 +19,7 @@ import { perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 import { drawSample } from './drawSample';
-import { FrameReader, mediaSource } from './frameReader';
+import { openFrames, type FrameSource } from './frameSource';
 import { stopIfAborted, type Progress } from './progress';
 import { measureSound } from './sound/measureSound';
 import { decodeStill } from './still';
@@ -45,7 +45,7 @@ async function* smallFrames(
 ): AsyncGenerator<SmallFrame> {
   const rate = rateOf(footage);
   const count = Math.max(1, Math.floor(Math.min(footage.duration, MOST_SECONDS) * rate + 1e-6));
-  const reader = await FrameReader.open(mediaSource(footage.media));
+  const reader = await openFrames(footage.media);
   try {
     for (let frame = 0; frame < count; frame++) {
       stopIfAborted(signal);
@@ -57,7 +57,7 @@ async function* smallFrames(
   }
 }
 
-async function smallFrame(reader: FrameReader, seconds: number): Promise<SmallFrame> {
+async function smallFrame(reader: FrameSource, seconds: number): Promise<SmallFrame> {
   const context = softwareContext(WIDTH, HEIGHT);
   context.imageSmoothingQuality = 'medium';
   const sample = await reader.at(seconds);
@@ -146,7 +146,7 @@ export async function findPalette(footage: Footage): Promise<readonly string[]> 
 
 async function someFrames(footage: Footage, count: number): Promise<readonly SmallFrame[]> {
   if (footage.type === 'still') return [await stillFrame(footage)];
-  const reader = await FrameReader.open(mediaSource(footage.media));
+  const reader = await openFrames(footage.media);
   const frames: SmallFrame[] = [];
   try {
     for (let i = 0; i < count; i++) {
@@ -212,7 +212,7 @@ export async function findQuiet(footage: Footage, from: number, to: number): Pro
     return quietMap([[frame, frame]]);
   }
   const step = 1 / rateOf(footage);
-  const reader = await FrameReader.open(mediaSource(footage.media));
+  const reader = await openFrames(footage.media);
   try {
     const pairs: [SmallFrame, SmallFrame][] = [];
     for (let i = 0; i < CALM_SAMPLES; i++) {

@@ -2,7 +2,7 @@ import type { Footage } from '@/core/document';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { drawSample } from './drawSample';
-import { FrameReader, mediaSource } from './frameReader';
+import { openFrames, type FrameSource } from './frameSource';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
 import { decodeStill } from './still';
@@ -16,7 +16,7 @@ const FULL_SIZE = 0.5;
 
 /** Decoded pictures for one consumer (a stage, an export): frames are read in order, keys applied. */
 export class PictureShelf {
-  private readonly readers = new Map<string, Promise<FrameReader>>();
+  private readonly readers = new Map<string, Promise<FrameSource>>();
   private readonly stills = new Map<string, Promise<ImageBitmap>>();
   private readonly canvases = new Map<string, OffscreenCanvasRenderingContext2D>();
   private prepared = new Map<PictureItem, CanvasImageSource>();
@@ -83,7 +83,7 @@ export class PictureShelf {
   private async fromPlanes(
     slot: string,
     { seconds, key }: PictureItem,
-    reader: FrameReader,
+    reader: FrameSource,
     size: { readonly width: number; readonly height: number } | null,
   ): Promise<CanvasImageSource | null> {
     const sample = await reader.at(seconds);
@@ -118,10 +118,10 @@ export class PictureShelf {
     context.restore();
   }
 
-  private reader(slot: string, footage: Footage): Promise<FrameReader> {
+  private reader(slot: string, footage: Footage): Promise<FrameSource> {
     const known = this.readers.get(slot);
     if (known) return known;
-    const opened = FrameReader.open(mediaSource(footage.media));
+    const opened = openFrames(footage.media);
     this.readers.set(slot, opened);
     return opened;
   }
@@ -148,7 +148,7 @@ export class PictureShelf {
 
 /** @returns whether the clip shows anything then */
 async function drawMoment(
-  reader: FrameReader,
+  reader: FrameSource,
   seconds: number,
   context: OffscreenCanvasRenderingContext2D,
   share: number,

@@ -8,7 +8,7 @@ import type { FrameCount, FramePixels } from '@/core/recording/types';
 import { perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { drawSample } from './drawSample';
-import { FrameReader, mediaSource } from './frameReader';
+import { openFrames, type FrameSource } from './frameSource';
 import { stopIfAborted, type Progress } from './progress';
 
 /** Longest side at which frames are looked at: a border is found to a pixel or two there. */
@@ -32,7 +32,7 @@ export async function findRecording(
   }
   const rate = perSecond(footage.rate);
   const count = Math.max(1, Math.round(footage.duration * rate));
-  const reader = await FrameReader.open(mediaSource(footage.media));
+  const reader = await openFrames(footage.media);
   const look = frameLooker(reader, footage);
   try {
     const spread: FramePixels[] = [];
@@ -58,7 +58,7 @@ export async function findRecording(
   }
 }
 
-function frameLooker(reader: FrameReader, { name, width, height }: Footage) {
+function frameLooker(reader: FrameSource, { name, width, height }: Footage) {
   const scale = Math.min(1, LONGEST / Math.max(width, height));
   const context = softwareContext(Math.round(width * scale), Math.round(height * scale));
   return async (seconds: number): Promise<FramePixels> => {

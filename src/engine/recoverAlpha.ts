@@ -6,7 +6,7 @@ import { twoBackdrops } from '@/core/matte/twoBackdrops';
 import { sameRate, framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { drawSample } from './drawSample';
-import { FrameReader, mediaSource } from './frameReader';
+import { openFrames, type FrameSource } from './frameSource';
 import { importMedia } from './importMedia';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
@@ -67,7 +67,7 @@ export async function recoverAlpha(
   }
 }
 
-const open = ({ media }: Footage) => FrameReader.open(mediaSource(media));
+const open = ({ media }: Footage) => openFrames(media);
 
 function sharedRate(first: Footage, second: Footage) {
   const same = first.width === second.width && first.height === second.height;
@@ -103,7 +103,7 @@ async function lineUp(first: Footage, second: Footage, signal: AbortSignal): Pro
 }
 
 async function smallFrames(
-  reader: FrameReader,
+  reader: FrameSource,
   places: readonly number[],
   shift: number,
 ): Promise<KeyFrame[]> {
@@ -119,7 +119,7 @@ async function smallFrames(
 
 /** A frame at its own size, its chroma repaired where it comes as planes. */
 async function wholeFrame(
-  reader: FrameReader,
+  reader: FrameSource,
   seconds: number,
   width: number,
   height: number,

@@ -4,7 +4,8 @@ import { MoonError } from '@/core/errors';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 import { drawSample } from './drawSample';
-import { FrameReader, mediaSource, openInput } from './frameReader';
+import { mediaSource, openInput } from './frameReader';
+import { openFrames } from './frameSource';
 import { decodeStill } from './still';
 import { stopIfAborted } from './progress';
 import { paintSurface, type Surface } from './surfaces';
@@ -83,7 +84,7 @@ export async function footageThumbnails(
     bitmap.close();
     return [await toBlob(context)];
   }
-  const reader = await FrameReader.open(mediaSource(footage.media));
+  const reader = await openFrames(footage.media);
   const blobs: Blob[] = [];
   try {
     for (const share of shares) {

@@ -11,6 +11,7 @@ function makeFiles(): string[] {
   writeFileSync(testFile('flag-png.png'), context.canvas.toBuffer('image/png'));
   writeFileSync(testFile('flag-jpg.jpg'), context.canvas.toBuffer('image/jpeg'));
   writeFileSync(testFile('flag-webp.webp'), context.canvas.toBuffer('image/webp'));
+  writeFileSync(testFile('flag-avif.avif'), context.canvas.toBuffer('image/avif'));
   writeFileSync(
     testFile('flag-svg.svg'),
     '<svg xmlns="http://www.w3.org/2000/svg" width="320" height="180"><rect width="160" height="180" fill="#c8412e"/></svg>',
@@ -36,6 +37,7 @@ function makeFiles(): string[] {
     'flag-png.png',
     'flag-jpg.jpg',
     'flag-webp.webp',
+    'flag-avif.avif',
     'flag-svg.svg',
     'flag-gif.gif',
     'film-mp4.mp4',

@@ -38,6 +38,7 @@ export function validFiles(): ReadonlyMap<string, Buffer> {
     ['jpg', canvas.toBuffer('image/jpeg')],
     ['webp', canvas.toBuffer('image/webp')],
     ['gif', made('m.gif', ...PICTURES)],
+    ['apng', made('m.apng', ...PICTURES)],
     ['svg', written('m.svg', DRAWING)],
     ['mp4', made('m.mp4', ...PICTURES, ...SOUND, '-c:v', 'libx264', '-pix_fmt', 'yuv420p')],
     ['mov', made('m.mov', ...PICTURES, '-c:v', 'prores_ks', '-pix_fmt', 'yuva444p10le')],

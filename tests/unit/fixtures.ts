@@ -54,5 +54,6 @@ export const video = (change: Partial<Footage> = {}): Footage => ({
   rate: { num: 25, den: 1 },
   alpha: false,
   cut: null,
+  plays: null,
   ...change,
 });

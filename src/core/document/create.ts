@@ -13,6 +13,7 @@ import {
   solid,
   WHOLE_CLIP,
   type Backdrop,
+  type ClipTime,
   type Cut,
   type Footage,
   type FootageLayer,
@@ -173,12 +174,19 @@ export function createFootageLayer(id: string, stack: Stack, footage: Footage): 
   return {
     ...layer,
     place,
+    ...(layer.kind === 'clip' ? { time: timeOf(footage, WHOLE_CLIP.after) } : {}),
     name: footage.name,
     footage: footage.id,
     width: Math.max(1, Math.round(width)),
     height: Math.max(1, Math.round(height)),
   };
 }
+
+/** A clip runs as often as its file says; where that says nothing, something follows its one run. */
+const timeOf = ({ plays }: Footage, after: ClipTime['after']): ClipTime =>
+  plays === null
+    ? { ...WHOLE_CLIP, after }
+    : { ...WHOLE_CLIP, after: 'loop', times: plays === 0 ? null : plays };
 
 /** Where a cropped file lies when the canvas it was cut from lies in the middle, made to fit. */
 function cutBack(
@@ -272,7 +280,7 @@ export function createBase(id: string, landing: Landing, footage: Footage): Foot
   const { width, height } = landing;
   const layer = { ...createFootageLayer(id, landing, footage), locked: true, width, height };
   return layer.kind === 'clip'
-    ? { ...layer, time: { ...WHOLE_CLIP, after: 'hold' }, sound: PLAIN_SOUND }
+    ? { ...layer, time: timeOf(footage, 'hold'), sound: PLAIN_SOUND }
     : layer;
 }
 
@@ -289,11 +297,15 @@ export function createLanded(id: string, landing: Landing, source: Overlay | Foo
   if (layer.kind === 'picture') return layer;
   return {
     ...layer,
-    to: Math.max(1, secondsToFrames(source.duration, landing.rate)),
-    time: { ...WHOLE_CLIP, after: 'nothing' },
+    to: source.plays === 0 ? layer.to : ownFrames(source, landing),
+    time: timeOf(source, 'nothing'),
     key: source.alpha ? null : DEFAULT_KEY,
   };
 }
+
+/** Frames of a landing that footage lasts by itself. */
+const ownFrames = ({ duration, plays }: Footage, { rate }: Landing): number =>
+  Math.min(LIMITS.frames, Math.max(1, secondsToFrames(duration * (plays ?? 1), rate)));
 
 export const EMPTY_KIT: Kit = {
   name: 'My kit',

@@ -103,6 +103,8 @@ const footage = shape({
   duration: seconds(0, Infinity),
   rate: orNull(footageRate),
   alpha: flag(),
+  /** How often a moving picture says it runs, 0 for good; null where nothing is said. */
+  plays: orNull(whole(0, 1_000_000)),
   /** Where it belongs, when it was sent from here without its margins; else null. */
   cut: orNull(cut),
 });

@@ -25,6 +25,9 @@ const riff = (form: string) => (head: Uint8Array) =>
 const brand = (test: (name: string) => boolean) => (head: Uint8Array) =>
   ascii(head, 4, 4) === 'ftyp' && test(ascii(head, 8, 4));
 
+/** The brand of AVIF files that hold several pictures. */
+const MOVING_AVIF = 'avis';
+
 const foreign = (extension: string, mime: string, matches: Signature['matches']): Signature => ({
   type: 'video',
   extension,
@@ -40,6 +43,12 @@ const SIGNATURES: readonly Signature[] = [
   { type: 'still', extension: 'webp', mime: 'image/webp', matches: riff('WEBP') },
   { type: 'still', extension: 'svg', mime: 'image/svg+xml', matches: looksLikeSvg },
   { type: 'video', extension: 'mov', mime: 'video/quicktime', matches: brand((b) => b === 'qt  ') },
+  {
+    type: 'still',
+    extension: 'avif',
+    mime: 'image/avif',
+    matches: brand((b) => b === 'avif' || b === MOVING_AVIF),
+  },
   {
     type: 'sound',
     extension: 'm4a',
@@ -104,7 +113,13 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
   if (!found) {
     throw new MoonError(
       'media-unreadable',
-      `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF, WOFF2 or CUBE.`,
+      `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, AVIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF, WOFF2 or CUBE.`,
+    );
+  }
+  if (found.extension === 'avif' && ascii(head, 8, 4) === MOVING_AVIF) {
+    throw new MoonError(
+      'media-unreadable',
+      `“${name}” was not brought in: it is an AVIF that moves, which is not read here. Save it as WebP, APNG or GIF.`,
     );
   }
   const { matches: _, ...type } = found;

@@ -25,6 +25,7 @@ import { pngFramesEncoder } from './pngFrames';
 import {
   openOutlines,
   openPictures,
+  wholeFrames,
   openStill,
   openVideo,
   placed,
@@ -101,7 +102,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
       painted(({ target, settings }) =>
         growingEncoder(webpFile(target, target.rate, settings.plays), WEBP),
       ),
-      { open: readWebp, type: 'image/webp' },
+      { open: wholeFrames(readWebp), type: 'image/webp' },
     ),
     missing: webpMissing,
   },
@@ -109,7 +110,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     painted(({ target, settings }) =>
       growingEncoder(apngFile(target.frames, target.rate, settings.plays), PNG),
     ),
-    { open: readApng, type: 'image/png' },
+    { open: wholeFrames(readApng), type: 'image/png' },
   ),
   'png-frames': pictures(
     painted(({ target, bundle }) => pngFramesEncoder(target, plainName(bundle.document.name))),
@@ -118,7 +119,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
   svg: { encode: drawOutlines, open: openOutlines, frameBytes: alike, missing: neverMissing },
   gif: pictures(
     painted(({ target, settings }) => gifEncoder(target, settings)),
-    { open: readGif, type: 'image/gif' },
+    { open: wholeFrames(readGif), type: 'image/gif' },
   ),
 };
 

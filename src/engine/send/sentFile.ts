@@ -47,11 +47,25 @@ export interface Decoded {
   readonly close: () => void;
 }
 
+/** The pictures in a file, each as a file of its own. */
+interface Stills {
+  readonly count: number;
+  readonly still: (index: number) => Promise<Uint8Array>;
+}
+
 /** How pictures lie in a file, and what each of them is. */
 export interface PicturesIn {
-  readonly open: (read: ReadFile, bytes: number) => Promise<MovingPicture>;
+  readonly open: (read: ReadFile, bytes: number) => Promise<Stills>;
   readonly type: string;
 }
+
+/** The frames of a file in which each is whole. */
+export const wholeFrames =
+  (reading: (read: ReadFile, bytes: number) => Promise<MovingPicture>): PicturesIn['open'] =>
+  async (read, bytes) => {
+    const { frames, still } = await reading(read, bytes);
+    return { count: frames.length, still };
+  };
 
 /** Pictures that lie in a file as they are. */
 export const placed =
@@ -59,7 +73,7 @@ export const placed =
   async (read, bytes) => {
     const pictures = await places(read, bytes);
     const still = (index: number) => read(pictures[index].from, pictures[index].to);
-    return { frames: pictures.length, still };
+    return { count: pictures.length, still };
   };
 
 /** A file that holds whole pictures, each decoded by itself. */
@@ -69,7 +83,7 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
   const pictures = await open(read, file.size).catch(() => {
     throw differs('it cannot be read');
   });
-  if (pictures.frames === 0) throw differs('there is no picture in it');
+  if (pictures.count === 0) throw differs('there is no picture in it');
   const bitmapOf = async (index: number) => {
     const still = (await pictures.still(index)) as Uint8Array<ArrayBuffer>;
     return createImageBitmap(new Blob([still], { type }));
@@ -79,7 +93,7 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
   first.close();
   return {
     ...size,
-    frames: pictures.frames,
+    frames: pictures.count,
     frameAt: async function* (indices) {
       for (const index of indices) {
         const bitmap = await bitmapOf(index);

@@ -2,6 +2,7 @@ import { AudioSampleSink, type AudioSample, type Input, type InputAudioTrack } f
 import type { Media } from '@/core/document';
 import type { Decoded } from '@/core/sound/mix';
 import { mediaSource, openInput } from '../frameReader';
+import { mayMove } from '../movingPictureReader';
 
 /**
  * Samples an MP3 begins with that were never in the sound: its encoder's delay of 576 and the
@@ -38,6 +39,7 @@ export class SoundReader {
 
   /** Null where the file holds no sound. */
   static async open(media: Media): Promise<SoundReader | null> {
+    if (mayMove(media.extension)) return null;
     const input = openInput(mediaSource(media));
     const track = await input.getPrimaryAudioTrack();
     if (!track || !(await track.canDecode())) {

@@ -39,6 +39,17 @@ const clip = video({ id: 'clip', duration: 4, rate: { num: 25, den: 1 } });
 const landing = createLanding({ id: 'l', created: 0 }, 'Landing', clip);
 const own = { ...assets, footage: () => clip };
 
+describe('a moving picture laid over a landing', () => {
+  it.each([
+    ['as long as the landing where it runs for good', 0, 100, null],
+    ['for its three runs of a second', 3, 75, 3],
+  ])('stays %s', (_what, plays, to, times) => {
+    const picture = video({ duration: 1, plays });
+    const layer = createLanded('c', landing, picture) as ClipLayer;
+    expect([layer.to, layer.time.after, layer.time.times]).toEqual([to, 'loop', times]);
+  });
+});
+
 describe('splitting a layer in time', () => {
   it('goes on in the second part where the first one ends', () => {
     const whole = addLayer({ ...landing, layers: [] }, createLanded('c', landing, clip));

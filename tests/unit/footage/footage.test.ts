@@ -17,6 +17,7 @@ describe('recognising files', () => {
     ['mp4', box('isom')],
     ['mov', box('qt  ')],
     ['m4a', box('M4A ')],
+    ['avif', box('avif')],
     ['avi', strToU8('RIFF....AVI LIST')],
     ['mpg', bytes(0, 0, 1, 0xba)],
     ['cube', strToU8('# warm\n\nTITLE "Warm"\nLUT_3D_SIZE 2\n')],
@@ -29,6 +30,10 @@ describe('recognising files', () => {
     expect(() => sniffMedia(strToU8('just some notes'), 'notes.mp4')).toThrow(
       /“notes.mp4” is not a video, picture, sound, font or table/,
     );
+  });
+
+  it('refuses an AVIF that moves, which would come in as its first frame', () => {
+    expect(() => sniffMedia(box('avis'), 'kite.avif')).toThrow(/an AVIF that moves/);
   });
 
   it('refuses an empty file', () => {

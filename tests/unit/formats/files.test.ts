@@ -163,7 +163,14 @@ describe('files of many pictures are looked through', () => {
   it('an animated PNG, frame by frame', async () => {
     const path = written('look.apng', apngFile(FRAMES, RATE), pngs());
     const found = await readApng(...reading(path));
-    expect(found.frames).toBe(FRAMES);
+    expect(found.frames).toHaveLength(FRAMES);
+    expect(found.frames[1]).toEqual({
+      seconds: RATE.den / RATE.num,
+      box: { x: 0, y: 0, ...SIZE },
+      over: false,
+      after: 'kept',
+    });
+    expect(found.plays).toBe(0);
     for (const index of [0, 3]) {
       expect(await rgbaOf(await found.still(index))).toEqual(frames[index].rgba);
     }
@@ -172,7 +179,7 @@ describe('files of many pictures are looked through', () => {
   it('an animated WebP, frame by frame', async () => {
     const pictures = frames.map(({ canvas }) => new Uint8Array(canvas.toBuffer('image/webp', 90)));
     const found = await readWebp(...reading(written('look.webp', webpFile(SIZE, RATE), pictures)));
-    expect(found.frames).toBe(FRAMES);
+    expect(found.frames).toHaveLength(FRAMES);
     for (const index of [0, 4]) {
       const rgba = await rgbaOf(await found.still(index));
       expect(alphaOff(rgba, frames[index].rgba)).toBeLessThanOrEqual(1);
@@ -187,8 +194,10 @@ describe('files of many pictures are looked through', () => {
     const graph = 'split[a][b];[a]palettegen=stats_mode=single[p];[b][p]paletteuse=new=1';
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', source, '-vf', graph, ...whole, path]);
     const found = await readGif(...reading(path));
-    expect(found.frames).toBe(FRAMES);
+    expect(found.frames).toHaveLength(FRAMES);
     const rgba = await rgbaOf(await found.still(3));
+    expect(found.plays).toBe(0);
+    expect(found.frames.every(({ box }) => box.width === SIZE.width)).toBe(true);
     // The band at the foot is there in every frame, the corner above is clear.
     expect([...rgba.subarray((18 * SIZE.width + 30) * 4).subarray(3, 4)]).toEqual([255]);
     expect(rgba[3]).toBe(0);

@@ -7,6 +7,7 @@ import { toVersion4 } from './toVersion4';
 import { toVersion5 } from './toVersion5';
 import { toVersion6 } from './toVersion6';
 import { toVersion7 } from './toVersion7';
+import { toVersion8 } from './toVersion8';
 
 /**
  * A document as the present version writes it; one of the present version is given back as it is.
@@ -27,7 +28,8 @@ export function migrated(value: unknown, others: readonly unknown[] = []): unkno
   const fourth = third.version === 3 ? toVersion4(third, others) : third;
   const fifth = fourth.version === 4 ? toVersion5(fourth) : fourth;
   const sixth = fifth.version === 5 ? toVersion6(fifth) : fifth;
-  return sixth.version === 6 ? toVersion7(sixth) : sixth;
+  const seventh = sixth.version === 6 ? toVersion7(sixth) : sixth;
+  return seventh.version === 7 ? toVersion8(seventh) : seventh;
 }
 
 /** @throws MoonError 'document-newer' */

@@ -4,6 +4,8 @@ import { ascii, big, concat, readBig, type GrowingFile } from './growing';
 import {
   readAll,
   windowed,
+  shownFor,
+  type MovingFrame,
   type MovingPicture,
   type ReadFile,
   type ByteRange,
@@ -80,32 +82,68 @@ function delayOf({ num, den }: Rate): { num: number; den: number } {
   return { num: Math.max(1, Math.round(den / over)), den: Math.round(num / over) };
 }
 
+/** What becomes of a frame's place, in the order of their numbers. */
+const AFTER = ['kept', 'cleared', 'as before'] as const;
+
+/** What a frame's control chunk says, without the number it has in the file. */
+function frameOf(control: Uint8Array): MovingFrame {
+  const [width, height, x, y] = [4, 8, 12, 16].map((at) => readBig(control, at, 4));
+  const [num, den] = [20, 22].map((at) => readBig(control, at, 2));
+  return {
+    seconds: shownFor(num / (den || 100)),
+    box: { x, y, width, height },
+    over: control[25] === 1,
+    after: AFTER[control[24]] ?? 'kept',
+  };
+}
+
 /**
- * Looks through an animated PNG whose frames are whole.
- * @throws Error where it is none, or cut off
+ * Looks through an animated PNG; a picture that stands before the first frame is left out. One that does not move
+ * has no frames.
+ * @throws Error where it is no PNG, or cut off
  */
 export async function readApng(read: ReadFile, bytes: number): Promise<MovingPicture> {
   const piece = windowed(read, bytes);
-  const header = await piece(SIGNATURE.length, SIGNATURE.length + HEADER);
-  const frames: ByteRange[][] = [];
+  const header = (await piece(SIGNATURE.length, SIGNATURE.length + HEADER)).slice();
+  if (String.fromCharCode(...header.subarray(4, 8)) !== 'IHDR') throw new Error('This is no PNG.');
+  const frames: MovingFrame[] = [];
+  const parts: ByteRange[][] = [];
+  // What colours mean stands before the first picture, and is true of all.
+  const palette: ByteRange[] = [];
+  let plays = 0;
   for (let at = SIGNATURE.length; ;) {
     const head = await piece(at, at + 8);
     const length = readBig(head, 0, 4);
     const type = String.fromCharCode(...head.subarray(4, 8));
     const data = { from: at + 8, to: at + 8 + length };
-    if (type === 'fcTL') frames.push([]);
+    if (type === 'acTL') plays = readBig(await piece(data.from + 4, data.to), 0, 4);
+    else if (type === 'fcTL') {
+      frames.push(frameOf(await piece(data.from, data.to)));
+      parts.push([]);
+    }
     // The data of all frames but the first have their number before them.
-    else if (type === 'IDAT') frames.at(-1)?.push(data);
-    else if (type === 'fdAT') frames.at(-1)?.push({ ...data, from: data.from + 4 });
+    else if (type === 'IDAT') parts.at(-1)?.push(data);
+    else if (type === 'fdAT') parts.at(-1)?.push({ ...data, from: data.from + 4 });
+    else if (type === 'PLTE' || type === 'tRNS') palette.push({ from: at, to: data.to + 4 });
     else if (type === 'IEND') break;
     at = data.to + 4;
   }
   return {
-    frames: frames.length,
+    width: readBig(header, 8, 4),
+    height: readBig(header, 12, 4),
+    plays,
+    frames,
     still: async (index) => {
-      const data = await readAll(read, frames[index]);
-      const chunks = data.map((part) => chunk('IDAT', part));
-      return concat(SIGNATURE, header, ...chunks, chunk('IEND', new Uint8Array()));
+      const { width, height } = frames[index].box;
+      const own = concat(big(4, width), big(4, height), header.subarray(16, 21));
+      const data = await readAll(read, parts[index]);
+      return concat(
+        SIGNATURE,
+        chunk('IHDR', own),
+        ...(await readAll(read, palette)),
+        ...data.map((part) => chunk('IDAT', part)),
+        chunk('IEND', new Uint8Array()),
+      );
     },
   };
 }

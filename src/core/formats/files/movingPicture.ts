@@ -1,11 +1,51 @@
 /** The bytes of a file from `from` to before `to`. */
 export type ReadFile = (from: number, to: number) => Promise<Uint8Array>;
 
+/** A part of a moving picture's canvas, in pixels. */
+export interface FrameBox {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** One picture of several, and how it is laid on those before it. */
+export interface MovingFrame {
+  /** How long it shows. */
+  readonly seconds: number;
+  /** The part of the canvas it changes. */
+  readonly box: FrameBox;
+  /** It lies over what is there; else it takes its place, with its clear parts too. */
+  readonly over: boolean;
+  /** What becomes of its part of the canvas before the next one. */
+  readonly after: 'kept' | 'cleared' | 'as before';
+}
+
 /** A file of many pictures, of which one at a time is held. */
 export interface MovingPicture {
-  readonly frames: number;
-  /** A frame as a picture file of its own. */
+  /** Pixels of the canvas. */
+  readonly width: number;
+  readonly height: number;
+  /** How often it runs before it holds its last frame; 0 for good. */
+  readonly plays: number;
+  readonly frames: readonly MovingFrame[];
+  /** A frame as a picture file of its own: of its box, or of the whole canvas and clear round its box. */
   readonly still: (index: number) => Promise<Uint8Array>;
+}
+
+/** Seconds that a frame without a time of its own shows, as browsers have it. */
+const UNTIMED = 0.1;
+
+/** How long a frame shows for which a file tells some seconds. */
+export const shownFor = (told: number): number => (told > 0 ? told : UNTIMED);
+
+/** Whether a frame shows nothing of those before it, so that reading may begin with it. */
+export function standsAlone({ width, height, frames }: MovingPicture, index: number): boolean {
+  const isWhole = ({ box }: MovingFrame) =>
+    box.x === 0 && box.y === 0 && box.width === width && box.height === height;
+  const before = frames[index - 1];
+  const onNothing = !before || (before.after === 'cleared' && isWhole(before));
+  return onNothing || (isWhole(frames[index]) && !frames[index].over);
 }
 
 /** Where something lies in a file, in bytes. */

@@ -3,6 +3,8 @@ import { ascii, big, concat, little, readLittle, type GrowingFile } from './grow
 import {
   readAll,
   windowed,
+  shownFor,
+  type MovingFrame,
   type MovingPicture,
   type ReadFile,
   type ByteRange,
@@ -84,29 +86,51 @@ const FRAME_HEAD = 16;
 /** There is transparency. */
 const CLEAR = 0x10;
 
+/** Places in an animated WebP are counted in twos, sizes without the first pixel. */
+function frameOf(head: Uint8Array): MovingFrame {
+  const [x, y] = [0, 3].map((at) => 2 * readLittle(head, at, 3));
+  const [width, height] = [6, 9].map((at) => readLittle(head, at, 3) + 1);
+  return {
+    seconds: shownFor(readLittle(head, 12, 3) / 1000),
+    box: { x, y, width, height },
+    over: (head[15] & NO_BLENDING) === 0,
+    after: head[15] & 1 ? 'cleared' : 'kept',
+  };
+}
+
 /**
- * Looks through an animated WebP whose frames are whole.
- * @throws Error where it is none, or cut off
+ * Looks through an animated WebP; one that does not move has no frames.
+ * @throws Error where it is no WebP, or cut off
  */
 export async function readWebp(read: ReadFile, bytes: number): Promise<MovingPicture> {
   const piece = windowed(read, bytes);
   const head = await piece(0, 12);
   if (String.fromCharCode(...head.subarray(8)) !== 'WEBP') throw new Error('This is no WebP.');
-  let size: Uint8Array = new Uint8Array(6);
-  const frames: ByteRange[] = [];
+  let [width, height, plays] = [0, 0, 1];
+  const frames: MovingFrame[] = [];
+  const parts: ByteRange[] = [];
   for (let at = 12; at < bytes;) {
     const own = await piece(at, at + 8);
     const type = String.fromCharCode(...own.subarray(0, 4));
     const to = at + 8 + readLittle(own, 4, 4);
     if (to > bytes) throw new Error('This WebP is cut off.');
-    if (type === 'VP8X') size = (await piece(at + 12, at + 18)).slice();
-    if (type === 'ANMF') frames.push({ from: at + 8 + FRAME_HEAD, to });
+    if (type === 'VP8X') {
+      const size = await piece(at + 12, at + 18);
+      [width, height] = [0, 3].map((from) => readLittle(size, from, 3) + 1);
+    }
+    if (type === 'ANIM') plays = readLittle(await piece(at + 12, at + 14), 0, 2);
+    if (type === 'ANMF') {
+      frames.push(frameOf(await piece(at + 8, at + 8 + FRAME_HEAD)));
+      parts.push({ from: at + 8 + FRAME_HEAD, to });
+    }
     at = to + ((to - at) % 2);
   }
   return {
-    frames: frames.length,
+    ...{ width, height, plays, frames },
     still: async (index) => {
-      const [picture] = await readAll(read, [frames[index]]);
+      const [picture] = await readAll(read, [parts[index]]);
+      const { box } = frames[index];
+      const size = concat(little(3, box.width - 1), little(3, box.height - 1));
       const whole = concat(ascii('WEBP'), chunk('VP8X', concat(little(4, CLEAR), size)), picture);
       return concat(ascii('RIFF'), little(4, whole.length), whole);
     },
