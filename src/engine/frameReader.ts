@@ -43,8 +43,7 @@ export class FrameReader {
     private readonly first: number,
   ) {}
 
-  static async open(source: Source): Promise<FrameReader> {
-    const input = openInput(source);
+  static async open(input: Input): Promise<FrameReader> {
     const track = await input.getPrimaryVideoTrack();
     if (!track) throw new MoonError('media-unreadable', 'The file holds no video.');
     return new FrameReader(

@@ -1,8 +1,10 @@
 import type { VideoSample } from 'mediabunny';
 import type { Media } from '@/core/document';
-import { FrameReader, mediaSource } from './frameReader';
+import type { ReadFile } from '@/core/formats/files/movingPicture';
+import { FrameReader, mediaSource, openInput } from './frameReader';
 import { readMedia } from './mediaStore';
-import { mayMove, MovingPictureReader } from './movingPictureReader';
+import { MovingPictureReader } from './movingPictureReader';
+import { mayMove, picturesInFile, picturesInFilm } from './movingPictures';
 
 /** The frames of moving footage, by time. */
 export interface FrameSource {
@@ -12,7 +14,14 @@ export interface FrameSource {
 }
 
 /** Opens kept footage that moves, whatever it is made of. */
-export const openFrames = ({ hash, extension, bytes }: Media): Promise<FrameSource> =>
-  mayMove(extension)
-    ? MovingPictureReader.open(extension, (from, to) => readMedia(hash, from, to), bytes)
-    : FrameReader.open(mediaSource({ hash, extension, bytes }));
+export async function openFrames(media: Media): Promise<FrameSource> {
+  const { hash, extension, bytes } = media;
+  if (mayMove(extension)) {
+    const read: ReadFile = (from, to) => readMedia(hash, from, to);
+    return new MovingPictureReader((await picturesInFile(extension, read, bytes))!);
+  }
+  const input = openInput(mediaSource(media));
+  const pictures = await picturesInFilm(input);
+  if (!pictures) return FrameReader.open(input);
+  return new MovingPictureReader(pictures, () => input.dispose());
+}

@@ -33,7 +33,8 @@ function madeFiles(): readonly string[] {
   ffmpeg(...drawn, '-vf', palette, '-loop', '2', testFile('thrice.gif'));
   ffmpeg(...drawn, '-f', 'apng', '-plays', '1', testFile('in-apng.png'));
   execFileSync('gif2webp', ['-quiet', testFile('in-gif.gif'), '-o', testFile('in-webp.webp')]);
-  return ['in-gif.gif', 'thrice.gif', 'in-apng.png', 'in-webp.webp'].map(testFile);
+  ffmpeg(...drawn, '-c:v', 'png', testFile('in-film.mov'));
+  return ['in-gif.gif', 'thrice.gif', 'in-apng.png', 'in-webp.webp', 'in-film.mov'].map(testFile);
 }
 
 /** The part of an overlay's canvas in whose middle the clip lies at its own size. */
@@ -57,7 +58,7 @@ test('moving pictures come in as clips with their own times, alpha and loops', a
   test.slow();
   await openEmptyKit(page);
   await bringIn(page, madeFiles());
-  await expect(page.getByRole('link', { name: /^Open/ })).toHaveCount(4);
+  await expect(page.getByRole('link', { name: /^Open/ })).toHaveCount(5);
   const { footage } = await savedKit(page);
   const told = footage.map(({ name, type, duration, rate, alpha, plays }) => [
     name,
@@ -69,6 +70,7 @@ test('moving pictures come in as clips with their own times, alpha and loops', a
     thrice: { ...all, plays: 3 },
     'in-apng': { ...all, plays: 1 },
     'in-webp': { ...all, plays: 0 },
+    'in-film': { ...all, plays: null },
   });
 
   for (const [name, file] of [
@@ -76,6 +78,7 @@ test('moving pictures come in as clips with their own times, alpha and loops', a
     ['in-apng', 'in-apng.png'],
     // Nothing else at hand reads a WebP that moves; this one was made of the GIF without loss.
     ['in-webp', 'in-gif.gif'],
+    ['in-film', 'in-film.mov'],
   ]) {
     await page.getByRole('tab', { name: /^Overlays/ }).click();
     await beginEmpty(page);

@@ -2,7 +2,7 @@ import { AudioSampleSink, type AudioSample, type Input, type InputAudioTrack } f
 import type { Media } from '@/core/document';
 import type { Decoded } from '@/core/sound/mix';
 import { mediaSource, openInput } from '../frameReader';
-import { mayMove } from '../movingPictureReader';
+import { mayMove } from '../movingPictures';
 
 /**
  * Samples an MP3 begins with that were never in the sound: its encoder's delay of 576 and the

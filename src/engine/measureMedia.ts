@@ -1,0 +1,207 @@
+import { imageSize } from 'image-size';
+import {
+  AudioSampleSink,
+  BlobSource,
+  EncodedPacketSink,
+  VideoSampleSink,
+  type InputAudioTrack,
+  type InputVideoTrack,
+} from 'mediabunny';
+import type { Footage } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import type { ReadFile } from '@/core/formats/files/movingPicture';
+import { RATES, perSecond, type Rate } from '@/core/time';
+import { openInput } from './frameReader';
+import { MovingPictureReader } from './movingPictureReader';
+import { mayMove, picturesInFile, picturesInFilm, type Pictures } from './movingPictures';
+
+/** What Chromium's canvas takes on one side; also what still decodes on a phone. */
+export const MOST_SIDE = 16_384;
+const MOST_PIXELS = 100_000_000;
+
+/** What a file holds, before it gets an id and a place in the kit. */
+export type Measured = Pick<
+  Footage,
+  'type' | 'width' | 'height' | 'duration' | 'rate' | 'alpha' | 'plays'
+>;
+
+/** @throws MoonError in plain words where it cannot be read to its end */
+export const measurePicture = async (file: File, extension: string): Promise<Measured> =>
+  (await measureMoving(file, extension)) ?? measureStill(file);
+
+/** Every frame is drawn, so that what comes in can be read to its end; null for a picture that stands still. */
+async function measureMoving(file: File, extension: string): Promise<Measured | null> {
+  if (!mayMove(extension)) return null;
+  const read: ReadFile = async (from, to) =>
+    new Uint8Array(await file.slice(from, to).arrayBuffer());
+  const size = sizeOf(new Uint8Array(await file.arrayBuffer()), file.name);
+  requireDrawable(size, file.name);
+  const pictures = await picturesInFile(extension, read, file.size).catch(() => {
+    throw unreadable(file.name, 'is damaged or cut off');
+  });
+  return pictures && measureFrames(pictures, file.name);
+}
+
+async function measureFrames(pictures: Pictures, name: string): Promise<Measured> {
+  const { width, height, plays, frames } = pictures.picture;
+  requireDrawable({ width, height }, name);
+  const reader = new MovingPictureReader(pictures);
+  try {
+    let alpha = false;
+    for (let i = 0, start = 0; i < frames.length; start += frames[i++].seconds) {
+      const sample = await reader.at(start);
+      const pixels = new Uint8Array(width * height * 4);
+      await sample!.copyTo(pixels);
+      alpha ||= pixels.some((value, at) => at % 4 === 3 && value < 255);
+    }
+    const { duration } = reader;
+    const rate = nearestRate(frames.length / duration);
+    return { type: 'video', width, height, duration, rate, alpha, plays };
+  } catch {
+    throw unreadable(name, 'is damaged or cut off');
+  } finally {
+    reader.close();
+  }
+}
+
+/** @throws MoonError 'media-too-large' */
+function requireDrawable(
+  { width, height }: { readonly width: number; readonly height: number },
+  name: string,
+): void {
+  if (width <= MOST_SIDE && height <= MOST_SIDE && width * height <= MOST_PIXELS) return;
+  throw new MoonError(
+    'media-too-large',
+    `“${name}” is ${width} × ${height} pixels; at most ${MOST_SIDE} on a side and 100 million in all can be used. Make it smaller, then bring it in.`,
+  );
+}
+
+async function measureStill(file: File): Promise<Measured> {
+  requireDrawable(sizeOf(new Uint8Array(await file.arrayBuffer()), file.name), file.name);
+  const bitmap = await createImageBitmap(file).catch(() => {
+    throw unreadable(file.name, 'is damaged or cut off');
+  });
+  const context = new OffscreenCanvas(
+    Math.min(256, bitmap.width),
+    Math.min(256, bitmap.height),
+  ).getContext('2d')!;
+  context.drawImage(bitmap, 0, 0, context.canvas.width, context.canvas.height);
+  // As shown: a photograph may be stored on its side.
+  const shown = { width: bitmap.width, height: bitmap.height };
+  bitmap.close();
+  const { data } = context.getImageData(0, 0, context.canvas.width, context.canvas.height);
+  const alpha = data.some((value, i) => i % 4 === 3 && value < 255);
+  return { type: 'still', ...shown, duration: 0, rate: null, alpha, plays: null };
+}
+
+function sizeOf(bytes: Uint8Array, name: string): { width: number; height: number } {
+  try {
+    return imageSize(bytes);
+  } catch {
+    throw unreadable(name, 'is damaged or cut off');
+  }
+}
+
+/** @throws MoonError in plain words where it cannot be read to its end */
+export async function measureTimed(file: File): Promise<Measured> {
+  const input = openInput(new BlobSource(file));
+  try {
+    const pictures = await picturesInFilm(input);
+    if (pictures) return { ...(await measureFrames(pictures, file.name)), plays: null };
+    const audio = await input.getPrimaryAudioTrack();
+    if (await audio?.canDecode()) await proveSound(audio!, file.name);
+    const video = await input.getPrimaryVideoTrack();
+    if (video) return await measureVideo(video, file.name);
+    if (!audio) throw unreadable(file.name, 'is cut off, or holds neither video nor sound');
+    if (!(await audio.canDecode()))
+      throw noCodec(file.name, 'holds sound of a kind this browser cannot play');
+    const duration = await audio.computeDuration();
+    return { type: 'sound', width: 0, height: 0, duration, rate: null, alpha: false, plays: null };
+  } catch (error) {
+    if (error instanceof MoonError) throw error;
+    throw unreadable(file.name, 'is damaged or cut off');
+  } finally {
+    input.dispose();
+  }
+}
+
+async function measureVideo(track: InputVideoTrack, name: string): Promise<Measured> {
+  if (!(await track.canDecode())) {
+    const codec = track.codec ?? 'unknown codec';
+    throw noCodec(name, `holds video this browser cannot read (${codec})`);
+  }
+  const { packetCount, averagePacketRate } = await track.computePacketStats();
+  const end = await track.computeDuration();
+  const start = await track.getFirstTimestamp();
+  await proveWhole(track, name);
+  await proveVideo(track, name);
+  if (packetCount === 0) throw unreadable(name, 'holds no frames');
+  return {
+    type: 'video',
+    width: track.displayWidth,
+    height: track.displayHeight,
+    duration: end - start,
+    rate: nearestRate(averagePacketRate),
+    alpha: await track.canBeTransparent(),
+    plays: null,
+  };
+}
+
+/** Reads the very last frame, and holds the file against the length it claims. */
+async function proveWhole(track: InputVideoTrack, name: string): Promise<void> {
+  const cutOff = unreadable(name, 'is cut off: it ends before its last frame');
+  const last = await new EncodedPacketSink(track).getPacket(Infinity).catch(() => null);
+  const sample = await new VideoSampleSink(track).getSample(last?.timestamp ?? 0).catch(() => null);
+  if (!last || !sample) throw cutOff;
+  sample.close();
+  const claimed = await track.getDurationFromMetadata().catch(() => null);
+  if (claimed !== null && last.timestamp + last.duration < claimed * 0.98 - 0.1) throw cutOff;
+}
+
+/** Places spread over the length, at which a file is proven to be readable. */
+const PLACES = 12;
+const places = (start: number, end: number): readonly number[] =>
+  Array.from({ length: PLACES }, (_, i) => start + ((end - start) * i) / PLACES);
+
+/** Decodes frames that stand alone: damage in the middle would else be met when it is sent. */
+async function proveVideo(track: InputVideoTrack, name: string): Promise<void> {
+  const packets = new EncodedPacketSink(track);
+  const frames = new VideoSampleSink(track);
+  for (const time of places(await track.getFirstTimestamp(), await track.computeDuration())) {
+    const key = await packets.getKeyPacket(time, { metadataOnly: true }).catch(() => null);
+    const sample = key && (await frames.getSample(key.timestamp).catch(() => null));
+    if (!sample) throw damagedAt(name, time);
+    sample.close();
+  }
+}
+
+async function proveSound(track: InputAudioTrack, name: string): Promise<void> {
+  const sounds = new AudioSampleSink(track);
+  for (const time of places(await track.getFirstTimestamp(), await track.computeDuration())) {
+    // The first packets of some codecs hold no sound, which is no damage.
+    const sample = await sounds.getSample(time).catch(() => {
+      throw damagedAt(name, time);
+    });
+    sample?.close();
+  }
+}
+
+const damagedAt = (name: string, seconds: number): MoonError =>
+  unreadable(name, `is damaged: it cannot be read at ${seconds.toFixed(1)} s`);
+
+/** A known rate within half a per cent, or the measured one in thousandths. */
+function nearestRate(measured: number): Rate {
+  const near = RATES.map(({ rate }) => ({ rate, off: Math.abs(perSecond(rate) / measured - 1) }))
+    .filter(({ off }) => off < 0.0005)
+    .sort((a, b) => a.off - b.off)[0];
+  if (near) return near.rate;
+  const loose = RATES.find(({ rate }) => Math.abs(perSecond(rate) / measured - 1) < 0.005);
+  return loose?.rate ?? { num: Math.max(1, Math.round(measured * 1000)), den: 1000 };
+}
+
+/** The file is sound; only this browser cannot read it. */
+export const noCodec = (name: string, what: string): MoonError =>
+  new MoonError('codec-unreadable', `“${name}” was not brought in: it ${what}.`);
+
+export const unreadable = (name: string, what: string): MoonError =>
+  new MoonError('media-unreadable', `“${name}” was not brought in: it ${what}.`);
