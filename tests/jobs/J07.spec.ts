@@ -53,5 +53,8 @@ test('J07: a word drawn three times over an onion skin at 12 a second boils, loo
   expect(Math.abs(first.count / whereIs(at(0), solidPixel).count - 1)).toBeLessThan(0.05);
 
   const mp4 = await send(page, 'H.264 .mp4');
+  // What players need to begin stands before the pictures.
+  const sent = readFileSync(mp4);
+  expect(sent.indexOf('moov')).toBeLessThan(sent.indexOf('mdat'));
   expect(probe(mp4)).toMatchObject({ width: 480, height: 270, nb_read_frames: '30' });
 });

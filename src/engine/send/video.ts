@@ -39,7 +39,7 @@ interface VideoKind {
 
 /** Quantizers chosen on the demo titles: VP9 composites at over 50 dB, H.264 backdrops stay flat. */
 const H264: VideoKind = {
-  container: () => new Mp4OutputFormat({ fastStart: false }),
+  container: () => new Mp4OutputFormat({ fastStart: 'reserve' }),
   encoding: { codec: 'avc', quality: new Quality({ quantizer: 18, bitrate: 16_000_000 }) },
   alpha: false,
   sound: { codec: 'aac', bitrate: 192_000 },
@@ -67,9 +67,13 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
     target: new StreamTarget(scratch.writable, { chunked: true }),
   });
   const source = new VideoSampleSource(kind.encoding);
-  output.addVideoTrack(source, { frameRate: rate.num / rate.den });
+  // Room is kept at the start for the list of packets: players begin before all of a file is there.
+  output.addVideoTrack(source, {
+    frameRate: rate.num / rate.den,
+    maximumPacketCount: target.frames,
+  });
   const sounds = target.sound ? await soundSource(kind) : null;
-  if (sounds) output.addAudioTrack(sounds);
+  if (sounds) output.addAudioTrack(sounds, { maximumPacketCount: soundPackets(target) });
   await output.start();
   let heard = 0;
   const codes = new Uint8Array(i420Bytes(width, height, kind.alpha));
@@ -107,6 +111,15 @@ async function videoEncoder(target: EncodeTarget, kind: VideoKind): Promise<Enco
     },
   };
 }
+
+/** Samples in a packet of Opus, of 20 ms; AAC has 1024. */
+const SHORTEST_PACKET = 960;
+/** Packets that a coder adds for its delay and to fill the last one. */
+const ADDED_PACKETS = 8;
+
+/** Packets of sound at most. */
+const soundPackets = ({ frames, rate }: EncodeTarget): number =>
+  Math.ceil((framesToSeconds(frames, rate) * SAMPLE_RATE) / SHORTEST_PACKET) + ADDED_PACKETS;
 
 /** Without alpha what is clear turns black, and what is half clear half black. */
 function layOnBlack(context: OffscreenCanvasRenderingContext2D): void {
