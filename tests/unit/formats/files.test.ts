@@ -81,6 +81,10 @@ it('an animated PNG is read by ffmpeg, frame by frame, to the very bytes', () =>
   expect(probed(path, 'stream=codec_name,width,height,r_frame_rate,nb_read_frames')).toBe(
     'apng,33,20,30000/1001,5',
   );
+  // What its colours mean is said before the first of them.
+  const file = execFileSync('cat', [path]);
+  expect(file.indexOf('sRGB')).toBeGreaterThan(0);
+  expect(file.indexOf('sRGB')).toBeLessThan(file.indexOf('IDAT'));
 });
 
 it('an animated PNG holds frames of one kind only', () => {
@@ -96,6 +100,7 @@ it('a movie of PNG pictures is read by ffmpeg to the very bytes, and by ourselve
   expect(worst(decoded(path))).toBe(0);
   const entries = 'stream=codec_name,width,height,pix_fmt,r_frame_rate,nb_read_frames';
   expect(probed(path, entries)).toBe('png,33,20,rgba,30000/1001,5');
+  expect(probed(path, 'stream=color_transfer,color_primaries')).toBe('bt709,bt709');
   const file = execFileSync('cat', [path]);
   const read = async (from: number, to: number) => new Uint8Array(file.subarray(from, to));
   const found = await readPngMovie(read, file.length);

@@ -47,7 +47,10 @@ export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
       }
       const data = chunks.filter(({ type }) => type === 'IDAT').map((entry) => entry.data);
       const before = first
-        ? [SIGNATURE, chunk('IHDR', own), chunk('acTL', concat(big(4, count), big(4, plays)))]
+        ? [
+            ...[SIGNATURE, chunk('IHDR', own), SRGB],
+            chunk('acTL', concat(big(4, count), big(4, plays))),
+          ]
         : [];
       const head = control(own.subarray(0, 8));
       const body = data.map((bytes) =>
@@ -58,6 +61,9 @@ export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
     finish: () => ({ tail: chunk('IEND', new Uint8Array()), patches: [] }),
   };
 }
+
+/** Colours are those of sRGB, as a person sees them. */
+const SRGB = chunk('sRGB', Uint8Array.of(0));
 
 function chunk(type: string, data: Uint8Array): Uint8Array {
   const body = concat(ascii(type), data);

@@ -121,6 +121,9 @@ function sampleTable(size: Size, { den }: Rate, sizes: readonly number[]): Uint8
   );
 }
 
+/** Primaries, transfer and matrix of ITU-R BT.709, which films with sRGB colours are tagged with. */
+const COLOUR = atom('colr', ascii('nclc'), big(2, 1), big(2, 1), big(2, 1));
+
 function description({ width, height }: Size): Uint8Array {
   const dotsPerInch = big(4, 72 * ONE);
   const name = concat(Uint8Array.of(3), ascii('PNG'), big(28, 0));
@@ -130,6 +133,7 @@ function description({ width, height }: Size): Uint8Array {
     concat(dotsPerInch, dotsPerInch, big(4, 0), big(2, 1), name),
     // 32 bits a pixel, which says that there is alpha; no table of colours.
     concat(big(2, 32), big(2, 0xffff)),
+    COLOUR,
   );
 }
 
