@@ -36,17 +36,20 @@ export const Coming = () => (
 );
 
 /** Shown instead of a screen whose code could not be fetched: a page that failed keeps none for later. */
-export const NotFetched = () => (
-  <Frame title="Not loaded">
-    <View style={styles.middle}>
-      <Words>
-        This screen could not be loaded. Look whether you are online, then load the page again; your
-        work is kept.
-      </Words>
-      <Action label="Load again" tone="main" onPress={() => location.reload()} />
-    </View>
-  </Frame>
-);
+export function NotFetched() {
+  const router = useRouter();
+  return (
+    <Frame title="Not loaded" onBack={() => router.replace('/')}>
+      <View style={styles.middle}>
+        <Words>
+          This screen could not be loaded. Look whether you are online, then load the page again;
+          your work is kept.
+        </Words>
+        <Action label="Load again" tone="main" onPress={() => location.reload()} />
+      </View>
+    </Frame>
+  );
+}
 
 const styles = StyleSheet.create({
   middle: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 16, padding: 24 },
