@@ -8,6 +8,7 @@ import {
   type InputVideoTrack,
 } from 'mediabunny';
 import type { Footage } from '@/core/document';
+import { LIMITS } from '@/core/document/fields';
 import { MoonError } from '@/core/errors';
 import type { ReadFile } from '@/core/formats/files/movingPicture';
 import { RATES, perSecond, type Rate } from '@/core/time';
@@ -56,7 +57,8 @@ async function measureFrames(pictures: Pictures, name: string): Promise<Measured
     }
     const { duration } = reader;
     const rate = nearestRate(frames.length / duration);
-    return { type: 'video', width, height, duration, rate, alpha, plays };
+    const held = Math.min(plays, LIMITS.plays);
+    return { type: 'video', width, height, duration, rate, alpha, plays: held };
   } catch {
     throw unreadable(name, 'is damaged or cut off');
   } finally {

@@ -77,6 +77,7 @@ export const LIMITS = {
   strokePoints: 200_000,
   drawings: 1000,
   skips: 1000,
+  plays: 100_000,
   mattes: 50,
   sounds: 500,
   documents: 5000,

@@ -104,7 +104,7 @@ const footage = shape({
   rate: orNull(footageRate),
   alpha: flag(),
   /** How often a moving picture says it runs, 0 for good; null where nothing is said. */
-  plays: orNull(whole(0, 1_000_000)),
+  plays: orNull(whole(0, LIMITS.plays)),
   /** Where it belongs, when it was sent from here without its margins; else null. */
   cut: orNull(cut),
 });

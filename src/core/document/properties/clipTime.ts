@@ -33,7 +33,7 @@ export const clipTimeField = shape({
   lead: seconds(-1e6, 1e6),
   after: oneOf(AFTER_END),
   /** How often it runs before what follows is over, when it loops or goes back and forth; null: for good. */
-  times: orNull(whole(1, 100_000)),
+  times: orNull(whole(1, LIMITS.plays)),
   /** Seconds over which the end of one round and the start of the next are mixed. */
   seam: seconds(0, 60),
   /** Frames that fall between two of the source's are a mix of both. */

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import type { AfterEnd, ClipTime, Fit, Footage } from '@/core/document';
+import { LIMITS } from '@/core/document/fields';
 import { fittedTo, keptSeconds } from '@/core/retime/clipTime';
 import { selectFootage } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
@@ -163,7 +164,7 @@ function RepeatFields({ time, onChange }: Pick<ClipTimeFieldsProps, 'time' | 'on
           label="Times"
           value={time.times}
           min={1}
-          max={100_000}
+          max={LIMITS.plays}
           step={1}
           feel={{ min: 1, max: 20 }}
           onChange={(times, gesture) => onChange({ ...time, times: Math.round(times) }, gesture)}
