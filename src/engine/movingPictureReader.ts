@@ -1,9 +1,5 @@
 import { VideoSample } from 'mediabunny';
-import {
-  standsAlone,
-  type FrameBox,
-  type MovingFrame,
-} from '@/core/formats/files/movingPicture';
+import { standsAlone, type FrameBox, type MovingFrame } from '@/core/formats/files/movingPicture';
 import { softwareContext } from '@/paint/browserTools';
 import type { Pictures } from './movingPictures';
 

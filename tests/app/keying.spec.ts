@@ -1,10 +1,18 @@
 import type { SKRSContext2D } from '@napi-rs/canvas';
 import { expect, test } from '@playwright/test';
-import { bringIn, openDemoKit, savedKit, backToKit, sendFrame } from '../support/app';
+import {
+  backToKit,
+  bringIn,
+  openDemoKit,
+  openEmptyKit,
+  savedKit,
+  send,
+  sendFrame,
+} from '../support/app';
 import { madeClip } from '../support/clips';
 import { landOn } from '../support/land';
-import { add } from '../support/make';
-import { colourDistance, decodeFrame, demoMedia, pixelAt } from '../support/media';
+import { add, choose, layerMenu } from '../support/make';
+import { colourDistance, decodeFrame, demoMedia, pixelAt, probe } from '../support/media';
 
 /** A soft half-clear disc that goes across, over a plain colour. */
 const over = (ground: string, late: number) => (context: SKRSContext2D, frame: number) => {
@@ -54,4 +62,44 @@ test('an animation exported over black and over white gets its exact transparenc
   const mixed = pixelAt(under, x, 360).map((level, c) => (level + [233, 162, 59, level][c]) / 2);
   expect(colourDistance(pixelAt(shown, x, 360), mixed)).toBeLessThan(12);
   expect(colourDistance(pixelAt(shown, 200, 500), pixelAt(under, 200, 500))).toBeLessThan(8);
+});
+
+test('a keyed clip is sent by itself: cut out and clear, and as its matte', async ({ page }) => {
+  const kite = (context: SKRSContext2D, frame: number) => {
+    context.fillStyle = '#00d040';
+    context.fillRect(0, 0, 320, 180);
+    context.fillStyle = '#d1495b';
+    context.fillRect(40 + frame * 4, 60, 80, 60);
+  };
+  await openEmptyKit(page);
+  await bringIn(page, [
+    madeClip('ground', 640, 360, 30, over('#30638e', 0)),
+    madeClip('kite', 320, 180, 30, kite),
+  ]);
+  await expect(page.getByRole('link', { name: 'Open kite' })).toBeVisible();
+  await landOn(page, 'ground');
+  await add(page, 'kite');
+  await layerMenu(page, 'Send it by itself', 'Cut out, clear round it');
+  await expect(page.getByRole('heading', { name: 'kite cut out' })).toBeVisible();
+  const clear = await sendFrame(page, 10);
+  expect([clear.width, clear.height]).toEqual([320, 180]);
+  // Frame 10 has the kite from 80 to 160.
+  expect(pixelAt(clear, 120, 90)[3]).toBe(255);
+  expect(colourDistance(pixelAt(clear, 120, 90), [0xd1, 0x49, 0x5b, 255])).toBeLessThan(12);
+  for (const [x, y] of [
+    [40, 90],
+    [200, 90],
+    [120, 20],
+  ]) {
+    expect(pixelAt(clear, x, y)[3]).toBe(0);
+  }
+  expect(probe(await send(page, 'VP9 .webm'))).toMatchObject({ nb_read_frames: '30' });
+
+  await page.goBack();
+  await choose(page, 'kite');
+  await layerMenu(page, 'Send it by itself', 'Its matte, white on black');
+  await expect(page.getByRole('heading', { name: 'kite matte' })).toBeVisible();
+  const matte = await sendFrame(page, 10);
+  expect(pixelAt(matte, 120, 90)).toEqual([255, 255, 255, 255]);
+  expect(pixelAt(matte, 40, 90)).toEqual([0, 0, 0, 255]);
 });

@@ -47,7 +47,7 @@ export const SIZES: readonly {
 
 const RATE_30: Rate = { num: 30, den: 1 };
 
-interface Stamp {
+export interface Stamp {
   readonly id: string;
   readonly created: number;
 }

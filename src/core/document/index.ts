@@ -1,5 +1,6 @@
 export * from './types';
 export * from './create';
+export * from './cutOut';
 export * from './createKey';
 export * from './edit';
 export * from './edited';

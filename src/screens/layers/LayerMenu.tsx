@@ -23,6 +23,7 @@ import { IconAction } from '@/ui/Action';
 import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { RenameDialog } from '../shared/rename';
 import { useEditing } from './editing';
+import { useCutOutEntry } from './useCutOut';
 
 interface LayerMenuProps {
   readonly layers: readonly Layer[];
@@ -57,6 +58,7 @@ export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
   const settings = useSettingsEntries(layers);
   const split = useSplitEntry(single);
   const drawn = useDrawEntry(single);
+  const cutOut = useCutOutEntry(single);
   const entries: readonly MenuEntry[] = [
     ...(single
       ? [{ label: 'Rename', icon: 'pencil-outline', onPress: () => setRenaming(true) }]
@@ -67,6 +69,7 @@ export function LayerMenu({ layers, onSeveral }: LayerMenuProps) {
     ...settings,
     ...split,
     ...drawn,
+    ...cutOut,
     {
       label: hide ? 'Hide' : 'Show',
       icon: hide ? 'eye-off-outline' : 'eye-outline',
