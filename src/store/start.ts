@@ -20,6 +20,7 @@ import {
   loadKit,
   loadSettings,
   saveSettings,
+  type Index,
   type LoadedKit,
 } from './storage';
 import { listeners, store, type AppThunk, type RootState } from './store';
@@ -156,20 +157,25 @@ export const goOnWithout = (): AppThunk => (dispatch) => {
   );
 };
 
-onTabs(async ({ id }) => {
-  const follows = () => store.getState().session.following;
+const follows = (): boolean => store.getState().session.following;
+
+onTabs(({ id }) => {
   const index = openIndex();
-  if (!follows()) return;
-  if (id === null || !index) {
-    await store.dispatch(readAgain()).catch(() => undefined);
-    return;
-  }
+  if (follows()) void (id === null || !index ? followKit() : followEntry(index, id));
+});
+
+/** This tab may take over while it reads: what it has then is newer than what was read. */
+async function followKit(): Promise<void> {
+  const loaded = await loadKit().catch(() => null);
+  if (loaded && follows()) store.dispatch(put(loaded));
+}
+
+async function followEntry(index: Index, id: string): Promise<void> {
   const document = await loadDocument(index, id).catch(() => null);
-  // This tab may have taken over meanwhile, and read everything.
   if (!follows()) return;
   noteStored(id, document);
   store.dispatch(document ? followed(document) : removed(id));
-});
+}
 
 function followed(document: KitEntry) {
   if (document.kind === 'footage') return footageSet(document);
