@@ -117,5 +117,6 @@ test('with text twice as large, no words are cut', async ({ page }) => {
   await page.getByRole('link', { name: 'Land' }).click();
   await seen('land');
   await page.goto('/settings');
+  await expect(page.getByRole('heading', { name: 'Settings and help' })).toBeVisible();
   await seen('settings');
 });

@@ -33,6 +33,7 @@ test('an overlay on a landing is live: what changes in Make changes there', asyn
   await page.getByRole('textbox', { name: 'Colour value' }).fill('#2040c0');
   await page.getByRole('button', { name: 'Done', exact: true }).last().click();
   await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Episode opening' })).toBeVisible();
   await scrubTo(page, 0.4);
   await expect.poll(async () => colourDistance(await band(), [32, 64, 192])).toBeLessThan(12);
 });
