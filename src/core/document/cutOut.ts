@@ -1,7 +1,7 @@
 import { createOverlay, type Stamp } from './create';
 import { shiftLayer } from './edit/time';
 import { heldName } from './held';
-import { newLayer } from './layerParts';
+import { newLayer, partsOf, withParts } from './layerParts';
 import {
   NEUTRAL,
   placeAt,
@@ -37,10 +37,9 @@ export function cutOutOverlay(stamp: Stamp, cutting: Cutting): Overlay {
     ...{ width: even(width), height: even(height), rate: stack.rate, length: to - from },
   };
   const alone = {
-    ...newLayer(layer.kind, layer.id, overlay),
-    ...(layer.kind === 'clip' ? { time: layer.time } : {}),
-    ...{ name: layer.name, footage: layer.footage, fit: layer.fit, preroll: layer.preroll },
-    ...{ key: layer.key, effects: layer.effects, width, height, from, to },
+    ...withParts(newLayer(layer.kind, layer.id, overlay), partsOf(layer, 'content')),
+    ...{ name: layer.name, preroll: layer.preroll, key: layer.key, effects: layer.effects },
+    ...{ width, height, from, to },
     place: placeAt(overlay.width / 2, overlay.height / 2),
     mattes: layer.mattes.map((matte) => ({
       ...matte,
