@@ -10,11 +10,16 @@ import {
 import type { Footage } from '@/core/document';
 import { LIMITS } from '@/core/document/fields';
 import { MoonError } from '@/core/errors';
-import type { ReadFile } from '@/core/formats/files/movingPicture';
 import { RATES, perSecond, type Rate } from '@/core/time';
 import { openInput } from './frameReader';
 import { MovingPictureReader } from './movingPictureReader';
-import { mayMove, picturesInFile, picturesInFilm, type Pictures } from './movingPictures';
+import {
+  mayMove,
+  picturesInFile,
+  picturesInFilm,
+  readingOf,
+  type Pictures,
+} from './movingPictures';
 
 /** What Chromium's canvas takes on one side; also what still decodes on a phone. */
 export const MOST_SIDE = 16_384;
@@ -27,17 +32,15 @@ export type Measured = Pick<
 >;
 
 /** @throws MoonError in plain words where it cannot be read to its end */
-export const measurePicture = async (file: File, extension: string): Promise<Measured> =>
-  (await measureMoving(file, extension)) ?? measureStill(file);
+export async function measurePicture(file: File, extension: string): Promise<Measured> {
+  requireDrawable(sizeOf(new Uint8Array(await file.arrayBuffer()), file.name), file.name);
+  return (await measureMoving(file, extension)) ?? measureStill(file);
+}
 
 /** Every frame is drawn, so that what comes in can be read to its end; null for a picture that stands still. */
 async function measureMoving(file: File, extension: string): Promise<Measured | null> {
   if (!mayMove(extension)) return null;
-  const read: ReadFile = async (from, to) =>
-    new Uint8Array(await file.slice(from, to).arrayBuffer());
-  const size = sizeOf(new Uint8Array(await file.arrayBuffer()), file.name);
-  requireDrawable(size, file.name);
-  const pictures = await picturesInFile(extension, read, file.size).catch(() => {
+  const pictures = await picturesInFile(extension, readingOf(file), file.size).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });
   return pictures && measureFrames(pictures, file.name);
@@ -51,9 +54,10 @@ async function measureFrames(pictures: Pictures, name: string): Promise<Measured
     let alpha = false;
     for (let i = 0, start = 0; i < frames.length; start += frames[i++].seconds) {
       const sample = await reader.at(start);
+      if (alpha) continue;
       const pixels = new Uint8Array(width * height * 4);
       await sample!.copyTo(pixels);
-      alpha ||= pixels.some((value, at) => at % 4 === 3 && value < 255);
+      alpha = pixels.some((value, at) => at % 4 === 3 && value < 255);
     }
     const { duration } = reader;
     const rate = nearestRate(frames.length / duration);
@@ -79,7 +83,6 @@ function requireDrawable(
 }
 
 async function measureStill(file: File): Promise<Measured> {
-  requireDrawable(sizeOf(new Uint8Array(await file.arrayBuffer()), file.name), file.name);
   const bitmap = await createImageBitmap(file).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });

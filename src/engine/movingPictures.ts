@@ -25,6 +25,12 @@ export interface Pictures {
   readonly mime: string;
 }
 
+/** Reads a file that is at hand. */
+export const readingOf =
+  (file: Blob): ReadFile =>
+  async (from, to) =>
+    new Uint8Array(await file.slice(from, to).arrayBuffer());
+
 /** Whether files of some ending hold pictures, several of them perhaps. */
 export const mayMove = (extension: string): boolean => Object.hasOwn(KINDS, extension);
 

@@ -107,7 +107,10 @@ const lengthOf = ({ duration }: Footage, rate: Rate): number =>
   Math.min(LIMITS.frames, Math.max(1, secondsToFrames(duration, rate)));
 
 /** Even sizes, which H.264 in 4:2:0 needs, in the shape of the footage and within what a canvas can be. */
-function canvasOf({ width, height }: Footage): { width: number; height: number } {
+export function canvasOf({ width, height }: Pick<Footage, 'width' | 'height'>): {
+  width: number;
+  height: number;
+} {
   const scale = Math.min(1, CANVAS_LIMIT.max / Math.max(width, height));
   const side = (length: number) => Math.max(CANVAS_LIMIT.min, even(Math.round(length * scale)));
   return { width: side(width), height: side(height) };

@@ -1,8 +1,9 @@
-import { createOverlay, type Stamp } from './create';
+import { canvasOf, createOverlay, type Stamp } from './create';
 import { shiftLayer } from './edit/time';
 import { heldName } from './held';
 import { newLayer, partsOf, withParts } from './layerParts';
 import {
+  CANVAS_LIMIT,
   NEUTRAL,
   placeAt,
   type ClipLayer,
@@ -21,20 +22,24 @@ export interface Cutting {
   readonly to: number;
 }
 
-/** Video has sizes of even numbers. */
-const even = (pixels: number): number => Math.max(2, 2 * Math.round(pixels / 2));
+/** By how much a layer is enlarged to its footage's own size, as far as a canvas goes. */
+const enlargement = ({ layer, footage }: Cutting): number =>
+  Math.min(
+    Math.max(1, footage.width / layer.width),
+    CANVAS_LIMIT.max / Math.max(layer.width, layer.height),
+  );
 
 /**
  * An overlay of a keyed clip or picture alone, to be sent clear: at its footage's own size where that is larger, for as
  * long as it is on show, without what moves it about.
  */
 export function cutOutOverlay(stamp: Stamp, cutting: Cutting): Overlay {
-  const { stack, layer, footage, from, to } = cutting;
-  const scale = Math.max(1, footage.width / layer.width);
+  const { stack, layer, from, to } = cutting;
+  const scale = enlargement(cutting);
   const [width, height] = [layer.width * scale, layer.height * scale];
   const overlay: Overlay = {
     ...createOverlay(stamp, heldName(`${layer.name} cut out`)),
-    ...{ width: even(width), height: even(height), rate: stack.rate, length: to - from },
+    ...{ ...canvasOf({ width, height }), rate: stack.rate, length: to - from },
   };
   const alone = {
     ...withParts(newLayer(layer.kind, layer.id, overlay), partsOf(layer, 'content')),

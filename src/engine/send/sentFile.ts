@@ -4,6 +4,7 @@ import type { ByteRange, MovingPicture, ReadFile } from '@/core/formats/files/mo
 import { framesToSeconds, type Rate } from '@/core/time';
 import { drawSample } from '../drawSample';
 import { openInput } from '../frameReader';
+import { readingOf } from '../movingPictures';
 import { loadResvg } from '../resvg';
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -78,9 +79,7 @@ export const placed =
 
 /** A file that holds whole pictures, each decoded by itself. */
 export async function openPictures(file: Blob, { open, type }: PicturesIn): Promise<Decoded> {
-  const read: ReadFile = async (from, to) =>
-    new Uint8Array(await file.slice(from, to).arrayBuffer());
-  const pictures = await open(read, file.size).catch(() => {
+  const pictures = await open(readingOf(file), file.size).catch(() => {
     throw differs('it cannot be read');
   });
   if (pictures.count === 0) throw differs('there is no picture in it');

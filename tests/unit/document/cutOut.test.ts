@@ -36,7 +36,7 @@ describe('a keyed clip by itself', () => {
   it('is an overlay of its footage’s size, for as long as it shows', () => {
     const overlay = cutOutOverlay(stamp, cutting);
     expect(errorsOf(ENTRY_FIELDS.overlay, overlay, { abortEarly: false })).toEqual([]);
-    expect([overlay.width, overlay.height, overlay.length]).toEqual([640, 362, 50]);
+    expect([overlay.width, overlay.height, overlay.length]).toEqual([640, 360, 50]);
     expect(overlay.backdrop).toEqual({ kind: 'clear' });
     const [alone] = overlay.layers as readonly ClipLayer[];
     expect([alone.width, alone.height, alone.from, alone.to]).toEqual([640, 361, 0, 50]);
@@ -44,6 +44,13 @@ describe('a keyed clip by itself', () => {
     expect(alone.mattes[0].drawn).toEqual([
       { frame: 30, points: [point(0, 0), point(200, 0), point(200, 100)] },
     ]);
+  });
+
+  it('keeps to the largest canvas there is where its footage is larger', () => {
+    const large = video({ id: 'clip', width: 16_000, height: 9000 });
+    const overlay = cutOutOverlay(stamp, { ...cutting, footage: large });
+    expect(errorsOf(ENTRY_FIELDS.overlay, overlay, { abortEarly: false })).toEqual([]);
+    expect(overlay.width).toBe(7680);
   });
 
   it('shows the same frames of its footage', () => {
