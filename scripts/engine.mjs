@@ -17,7 +17,7 @@ export async function buildEngine() {
     entryPoints: [
       'src/engine/engine.worker.ts',
       'src/engine/kit.worker.ts',
-      'src/engine/keying/stripes.worker.ts',
+      'src/engine/kernels/stripes.worker.ts',
     ],
     outbase: 'src/engine',
     outdir: 'public/engine',

@@ -1,31 +1,42 @@
-// Compiles the pixel kernels to WebAssembly below public/.
+// Compiles the pixel kernels to WebAssembly below public/: for a memory that workers share, and for one of their own.
 import asc from 'assemblyscript/asc';
 import { mkdirSync } from 'node:fs';
 
 const OPTIONS = [
-  '--outFile',
-  'public/engine/kernels.wasm',
   '--runtime',
   'stub',
   '--importMemory',
-  '--sharedMemory',
   '--initialMemory',
   '16',
   '--maximumMemory',
   '16384',
+  // Below lie the numbers that threads tell each other and that kernels are given.
+  '--memoryBase',
+  '32768',
   '--enable',
   'simd',
-  '--enable',
-  'threads',
   '--noAssert',
   '-O3',
   '--converge',
 ];
 
+const FILES = {
+  'public/engine/kernels.wasm': ['--sharedMemory', '--enable', 'threads'],
+  'public/engine/kernels-unshared.wasm': [],
+};
+
 export async function buildKernels() {
   mkdirSync('public/engine', { recursive: true });
-  const { error, stderr } = await asc.main(['kernels/index.ts', ...OPTIONS]);
-  if (error) throw new Error(`The kernels could not be compiled: ${stderr.toString()}`);
+  for (const [file, memory] of Object.entries(FILES)) {
+    const { error, stderr } = await asc.main([
+      'kernels/index.ts',
+      '--outFile',
+      file,
+      ...memory,
+      ...OPTIONS,
+    ]);
+    if (error) throw new Error(`The kernels could not be compiled: ${stderr.toString()}`);
+  }
 }
 
 if (process.argv[1]?.endsWith('kernels.mjs')) await buildKernels();

@@ -6,7 +6,8 @@ import { DEFAULT_KEY } from '@/core/document';
 import { keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
 import { yuvMatrix } from '@/core/matte/repairChroma';
-import { Kernels, type Step } from '@/engine/keying/kernels';
+import { KeyKernels, type Step } from '@/engine/kernels/keying';
+import { kernelsOn, newMemory } from '@/engine/kernels/load';
 import { folder } from '../support';
 
 const WIDTH = 1920;
@@ -130,10 +131,8 @@ export async function benchKernels(): Promise<void> {
   const file = titleFile();
   const rgba = raw(file, 'rgba');
   writeFileSync(join(folder, 'title.rgba'), rgba);
-  const kernels = await Kernels.on(
-    new WebAssembly.Module(readFileSync('public/engine/kernels.wasm')),
-    Kernels.newMemory(),
-  );
+  const module = new WebAssembly.Module(readFileSync('public/engine/kernels.wasm'));
+  const kernels = await kernelsOn('keying', module, newMemory(true));
   const copied = new Uint8Array(rgba.length);
   const copy = quickest(20, () => copied.set(rgba));
   const planes = raw(file, 'yuv420p');
@@ -161,7 +160,7 @@ const sum = (values: readonly number[]): number => values.reduce((all, value) =>
 const noisy = (planes: Buffer): Buffer =>
   planes.map((code, i) => code + ((i * 7919) % 11)) as Buffer;
 
-function stepTimes(kernels: Kernels, planes: Buffer) {
+function stepTimes(kernels: KeyKernels, planes: Buffer) {
   const size = { width: WIDTH, height: HEIGHT };
   const at = kernels.layout(size, size, 1);
   const bytes = (from: number, length: number) =>

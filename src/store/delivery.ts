@@ -84,7 +84,7 @@ export const deliver =
       controller = null;
       set({ underWay: null, last: { document: document.id, delivery, problem } });
     };
-    const state: SendState = { stage: { kind: 'making' }, file: 1, files: jobs.length };
+    const state: SendState = { stage: 'making', file: 1, files: jobs.length };
     const startedAt = performance.now();
     set({ underWay: { document, state, done: 0, total: 0, startedAt }, last: null });
     try {

@@ -7,6 +7,7 @@ import { otio } from './list/otio';
 import { pngFrames } from './list/pngFrames';
 import { pngMov } from './list/pngMov';
 import { pngStill } from './list/pngStill';
+import { prores422 } from './list/prores422';
 import { prores4444 } from './list/prores4444';
 import { svg } from './list/svg';
 import { vp9 } from './list/vp9';
@@ -21,6 +22,7 @@ const ALL = [
   pngMov,
   pngStill,
   h264,
+  prores422,
   animatedWebp,
   apng,
   pngFrames,
@@ -56,7 +58,7 @@ export const formatById = (id: string): Format | undefined =>
   FORMATS.find((format) => format.id === id);
 
 /** A landing goes as video, one frame or a timeline; the one that most people need comes first. */
-const CLIP_FORMATS: readonly Format[] = [h264, vp9, prores4444, pngStill, otio];
+const CLIP_FORMATS: readonly Format[] = [h264, vp9, prores422, pngStill, otio];
 
 /** Formats that can carry a document, those that keep all of it first. */
 export function formatsFor(document: Overlay | Landing): readonly Format[] {

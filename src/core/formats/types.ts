@@ -17,7 +17,6 @@ export interface FormatDetails<Id extends string = string, M extends Medium = Me
   readonly alpha: boolean;
   /** Pixels are clear or they are not: half-clear ones become one of both. */
   readonly hardAlpha?: true;
-  readonly maker: 'browser' | 'server';
   /** Whether a landing's sound goes with it. */
   readonly sounds?: true;
   /** Most frames are told by what changed since the one before. */

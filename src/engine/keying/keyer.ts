@@ -4,8 +4,8 @@ import { keyPicture } from '@/core/matte/keyPicture';
 import { repairedRgba, type YuvMatrix } from '@/core/matte/repairChroma';
 import { keepsShape, shapeMatte } from '@/core/matte/shapeMatte';
 import { shrunkRgba } from '@/core/matte/shrinkFrame';
-import { Kernels, type Size, type Work } from './kernels';
-import { MOST_STRIPES, runRows, startJob, STATE, waitUntilDone, type StripeSetup } from './signals';
+import { numbersOf, type KeyKernels, type Size, type Work } from '../kernels/keying';
+import { hireTeam, type Team } from '../kernels/team';
 
 /** A decoded 4:2:0 frame that writes its planes, without padding, to where it is told. */
 export interface PlanarFrame {
@@ -39,7 +39,7 @@ export interface Keyer {
   ) => Promise<Uint8ClampedArray>;
 }
 
-/** By plain code, where pages may not share memory or the kernels cannot be had. */
+/** By plain code, where the kernels cannot be had. */
 export const plainKeyer: Keyer = {
   keyRgba: async (...picture) => keyPicture(...picture),
   frame: async ({ width, height, matrix, copyTo }, size, key) => {
@@ -63,41 +63,15 @@ let shared: Promise<Keyer> | null = null;
 
 /** This worker's keyer, by compiled kernels where they can be had. */
 export const keyer = (): Promise<Keyer> =>
-  (shared ??=
-    typeof SharedArrayBuffer === 'undefined' || !self.crossOriginIsolated
-      ? Promise.resolve(plainKeyer)
-      : compiledKeyer('/engine/kernels.wasm', '/engine/keying/stripes.worker.js').catch(
-          () => plainKeyer,
-        ));
+  (shared ??= hireTeam('keying').then(kernelKeyer, () => plainKeyer));
 
-async function compiledKeyer(wasm: string, worker: string): Promise<Keyer> {
-  const module = await WebAssembly.compileStreaming(fetch(wasm));
-  const memory = Kernels.newMemory();
-  const kernels = await Kernels.on(module, memory);
-  const stripes = Math.min(MOST_STRIPES, navigator.hardwareConcurrency || 1);
-  for (let stripe = 1; stripe < stripes; stripe++) {
-    const setup: StripeSetup = { module, memory, stripe, stripes };
-    new Worker(worker, { type: 'module' }).postMessage(setup);
-  }
-  return kernelKeyer(kernels, stripes);
-}
-
-/** @param stripes how many workers, this one among them, share a picture */
-export function kernelKeyer(kernels: Kernels, stripes: number): Keyer {
+export function kernelKeyer(team: Team<KeyKernels>): Keyer {
+  const { kernels, stripes } = team;
   const bytes = (at: number, length: number) => new Uint8Array(kernels.memory.buffer, at, length);
   const layoutOf = (size: Size, frame: Size) => kernels.layout(size, frame, stripes);
   const run = (work: Work) => {
-    const at = layoutOf(work, work.frame);
-    const signals = new Int32Array(kernels.memory.buffer, 0, STATE.length);
-    // Until the other stripes listen, all rows are worked on here.
-    const sharing = stripes > 1 && allReady(signals, stripes);
-    if (!sharing) {
-      kernels.run(work, at, 0, work.height, 0);
-      return;
-    }
-    startJob(signals, work);
-    runRows(kernels, { ...work, at }, 0, stripes);
-    waitUntilDone(signals, stripes - 1);
+    layoutOf(work, work.frame);
+    team.run(numbersOf(work));
   };
   // One picture at a time: all of them use the same memory.
   let before: Promise<unknown> = Promise.resolve();
@@ -148,11 +122,4 @@ export function kernelKeyer(kernels: Kernels, stripes: number): Keyer {
         return rgba;
       }),
   };
-}
-
-function allReady(signals: Int32Array, stripes: number): boolean {
-  for (let stripe = 1; stripe < stripes; stripe++) {
-    if (Atomics.load(signals, STATE.ready + stripe) === 0) return false;
-  }
-  return true;
 }

@@ -184,13 +184,9 @@ async function sampleOf(
     const unwatched = () => undefined;
     const file = await FORMAT_WORK[planned.format.id].encode({
       ...{ artist, bundle, settings, planned, target, crop, signal },
-      ...{ progress: unwatched, onWait: unwatched },
+      progress: unwatched,
     });
     return { job: { bundle: own, settings }, planned, file };
-  } catch (error) {
-    stopIfAborted(signal);
-    if (whole.format.maker === 'server') return null;
-    throw error;
   } finally {
     artist.close();
   }

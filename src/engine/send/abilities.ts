@@ -1,6 +1,5 @@
 import { canEncodeVideo, type VideoCodec } from 'mediabunny';
 import { softwareContext } from '@/paint/browserTools';
-import { serverHealth } from '../server';
 
 /** Why something cannot be made here and now, in plain words; null where it can. */
 export type Missing = string | null;
@@ -39,14 +38,4 @@ export async function webpMissing(): Promise<Missing> {
   const { type } = await softwareContext(1, 1).canvas.convertToBlob({ type: 'image/webp' });
   if (type === 'image/webp') return null;
   return 'This browser cannot make WebP pictures. Use another browser, or APNG.';
-}
-
-/** @param format as the server names it */
-export async function serverMissing(format: string): Promise<Missing> {
-  const health = await serverHealth();
-  if (health === null) {
-    return 'Needs the encode server, which is not running. Start the app with “npm run demo”.';
-  }
-  if (health.formats.includes(format)) return null;
-  return 'Needs ffmpeg on the machine that runs the encode server.';
 }

@@ -6,12 +6,12 @@ import { readGif } from '@/core/formats/files/readGif';
 import { readStoredZip } from '@/core/formats/files/storedZip';
 import { svgStill } from '@/core/formats/files/svgStill';
 import { readWebp, webpFile } from '@/core/formats/files/webp';
+import { PRORES_422_HQ, PRORES_4444, type Profile } from '@/core/prores/profile';
 import { sceneAt } from '@/core/scene';
 import { plainName } from '@/core/sending/fileName';
 import { openInput } from '../frameReader';
 import {
   neverMissing,
-  serverMissing,
   videoMissing,
   webpMissing,
   type Missing,
@@ -22,6 +22,7 @@ import { growingEncoder, type PictureKind } from './growing';
 import { painted } from './painted';
 import { pngEncoder } from './png';
 import { pngFramesEncoder } from './pngFrames';
+import { proresEncoder } from './prores';
 import {
   openOutlines,
   openPictures,
@@ -32,7 +33,6 @@ import {
   type Decoded,
   type PicturesIn,
 } from './sentFile';
-import { serverEncoder } from './server';
 import type { Making } from './types';
 import { h264Encoder, vp9Encoder } from './video';
 
@@ -62,6 +62,13 @@ const pictures = (encode: FormatWork['encode'], inside: PicturesIn): FormatWork 
   missing: neverMissing,
 });
 
+const prores = (profile: Profile): FormatWork => ({
+  encode: painted(({ target }) => proresEncoder(target, profile)),
+  open: openVideo,
+  frameBytes: packetSizes,
+  missing: neverMissing,
+});
+
 const isClear = ({ bundle: { document } }: Making): boolean =>
   document.kind === 'overlay' && document.backdrop.kind === 'clear';
 
@@ -72,14 +79,8 @@ const pngMoviePictures: PicturesIn = {
 
 /** Every format that holds pictures; one without an entry does not compile. */
 export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
-  prores4444: {
-    encode: painted(({ target, planned, onWait, signal }) =>
-      serverEncoder(target, planned.format.id, onWait, signal),
-    ),
-    open: openVideo,
-    frameBytes: alike,
-    missing: () => serverMissing('prores4444'),
-  },
+  prores4444: prores(PRORES_4444),
+  prores422: prores(PRORES_422_HQ),
   vp9: {
     encode: painted((work) => vp9Encoder(work.target, isClear(work))),
     open: openVideo,

@@ -1,8 +1,8 @@
 import { freeName, fileName } from '@/core/sending/fileName';
 import { planFiles } from '@/core/sending/plan';
-import { wholeProgress } from '@/core/sending/wholeProgress';
+import { wholeProgress, type Step } from '@/core/sending/wholeProgress';
 import type { Progress } from '../progress';
-import { makeFile, workOf, type Made, type SendJob, type SendStage, type Watch } from './makeFile';
+import { makeFile, workOf, type Made, type SendJob, type Watch } from './makeFile';
 import { openZip, piecesOf } from './zipFile';
 
 export { clearScratchFiles } from './scratchFile';
@@ -23,7 +23,7 @@ export interface Delivery {
 
 /** What is being worked on. */
 export interface SendState {
-  readonly stage: SendStage;
+  readonly stage: Step;
   /** Which of all files, from 1. */
   readonly file: number;
   readonly files: number;

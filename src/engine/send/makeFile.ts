@@ -46,13 +46,9 @@ export interface Made {
   readonly readBack: ReadBack | null;
 }
 
-/** Which part of the work is under way; `ahead` are encodes of others that the server does first. */
-export type SendStage =
-  { readonly kind: Step } | { readonly kind: 'waiting'; readonly ahead: number };
-
 /** How far a file is, and whether to go on. */
 export interface Watch {
-  readonly onStage: (stage: SendStage) => void;
+  readonly onStage: (stage: Step) => void;
   readonly progress: StepProgress;
   readonly signal: AbortSignal;
 }
@@ -69,7 +65,7 @@ export const workOf = ({ settings }: SendJob, { format, frames }: PlannedFile): 
 
 /**
  * Makes one file and reads it back: only a file that holds what was meant is given out.
- * @throws MoonError 'stopped' | 'server-away' | 'encode-failed' | 'read-back-differs'
+ * @throws MoonError 'stopped' | 'storage-full' | 'read-back-differs'
  */
 export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch): Promise<Made> {
   const { settings } = job;
@@ -83,19 +79,18 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
     (done, total) =>
       watch.progress(step, done, total);
   try {
-    if (settings.crop) onStage({ kind: 'looking' });
+    if (settings.crop) onStage('looking');
     const crop = settings.crop
       ? await artworkBounds(artist, bundle, planned.frames, progressOf('looking'), signal)
       : null;
     const target = targetOf(bundle, settings, planned, crop, sound?.heard ?? null);
-    onStage({ kind: 'making' });
+    onStage('making');
     const work: Making = {
       ...{ artist, bundle, settings, planned, target, crop, signal },
       progress: progressOf('making'),
-      onWait: (ahead) => onStage(ahead > 0 ? { kind: 'waiting', ahead } : { kind: 'making' }),
     };
     const file = await FORMAT_WORK[planned.format.id].encode(work);
-    onStage({ kind: 'reading back' });
+    onStage('reading back');
     const report = await readBack(file, { ...work, progress: progressOf('reading back') });
     return { ...sentAs(job, planned, target), file, crop, readBack: report };
   } finally {
@@ -147,7 +142,7 @@ async function makeLandingTimeline(
   planned: PlannedFile,
   watch: Watch,
 ): Promise<Made> {
-  watch.onStage({ kind: 'making' });
+  watch.onStage('making');
   const settings: SendSettings = { ...firstSettings('vp9'), backdrop: { kind: 'clear' } };
   const clips = landedOverlays(job.bundle).map((overlay) => ({
     job: { bundle: { ...job.bundle, document: overlay }, settings },

@@ -44,7 +44,7 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
     const target = targetOf(bundle, settings, sampled, null, null);
     const work: Making = {
       ...{ artist, bundle, settings, planned: sampled, target, crop: null },
-      ...{ progress: unwatched, onWait: () => undefined, signal },
+      ...{ progress: unwatched, signal },
     };
     const { encode, frameBytes } = FORMAT_WORK[format.id];
     const file = await encode(work);

@@ -38,7 +38,5 @@ export interface Making {
   /** The part of the document it shows, in document pixels; null for all. */
   readonly crop: Box | null;
   readonly progress: Progress;
-  /** Told how many encodes of others the server does first, while there are any. */
-  readonly onWait: (ahead: number) => void;
   readonly signal: AbortSignal;
 }

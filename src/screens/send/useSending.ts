@@ -45,7 +45,7 @@ export function useSending({ document }: Bundle): Sending {
       format,
       goodFor: goodFor(document, format),
       loss: trouble(receiver, sent, format),
-      unable: missing ? missing[format.id] : beforeAsked(format),
+      unable: missing?.[format.id] ?? null,
     }));
     return [...all].sort((a, b) => Number(a.loss !== null) - Number(b.loss !== null));
   }, [backdrop, document, missing, receiver]);
@@ -69,10 +69,6 @@ export function useSending({ document }: Bundle): Sending {
     chosen: offered.find(({ format }) => format.id === settings.format) ?? null,
   };
 }
-
-/** Until the answer is there, what the browser makes by itself can be chosen. */
-const beforeAsked = ({ maker }: Format): string | null =>
-  maker === 'server' ? 'Asking the encode server…' : null;
 
 /** Why each format cannot be made here and now; null until that is known. */
 const useMissing = ({ width, height }: Bundle['document'], scale: number) =>

@@ -8,9 +8,6 @@ const DOING = {
 
 /** What a send is at, in words. */
 export function doing({ stage, file, files }: SendState): string {
-  const now =
-    stage.kind === 'waiting'
-      ? `Waiting for the encode server, ${stage.ahead} before this`
-      : DOING[stage.kind];
+  const now = DOING[stage];
   return files === 1 ? now : `File ${file} of ${files}: ${now.toLowerCase()}`;
 }

@@ -3,8 +3,10 @@ import { firstKey, DEFAULT_KEY, PLAIN_MATTE, type KeySettings } from '@/core/doc
 import { keyConstants } from '@/core/matte/keyConstants';
 import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
 import { seededRandom } from '@/core/motion/random';
-import { Kernels, type Work } from '@/engine/keying/kernels';
 import { kernelKeyer, plainKeyer, type PlanarFrame } from '@/engine/keying/keyer';
+import { KeyKernels, type Work } from '@/engine/kernels/keying';
+import { kernelsOn, newMemory } from '@/engine/kernels/load';
+import { Team } from '@/engine/kernels/team';
 import { buildKernels } from '../kernels';
 
 const BT709 = yuvMatrix(0.2126, 0.0722, false);
@@ -55,11 +57,12 @@ const planarOf = ({ width, height, y, u, v }: ReturnType<typeof noisyFrame>): Pl
 });
 
 describe('the compiled kernels', () => {
-  let kernels: Kernels;
+  let kernels: KeyKernels;
   beforeAll(async () => {
-    kernels = await Kernels.on(
+    kernels = await kernelsOn(
+      'keying',
       new WebAssembly.Module(readFileSync(buildKernels())),
-      Kernels.newMemory(),
+      newMemory(true),
     );
   }, 60_000);
 
@@ -85,7 +88,7 @@ describe('the compiled kernels', () => {
       const noise = Uint8ClampedArray.from({ length: 61 * 40 * 4 }, () => random() * 256);
       for (const pixels of [noise, artworkOnKey(61, 40)]) {
         const expected = pixels.slice();
-        await kernelKeyer(kernels, 1).keyRgba(pixels, 61, 40, key, 1);
+        await kernelKeyer(new Team(kernels, 1)).keyRgba(pixels, 61, 40, key, 1);
         await plainKeyer.keyRgba(expected, 61, 40, key, 1);
         expect(worst(pixels, expected)).toBeLessThanOrEqual(1.01);
       }
@@ -100,7 +103,7 @@ describe('the compiled kernels', () => {
     const frame = noisyFrame(width, height);
     const planar = planarOf(frame);
     const [found, expected] = [
-      await kernelKeyer(kernels, 1).frame(planar, planar, keys[0]),
+      await kernelKeyer(new Team(kernels, 1)).frame(planar, planar, keys[0]),
       await plainKeyer.frame(planar, planar, keys[0]),
     ];
     expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
@@ -116,7 +119,7 @@ describe('the compiled kernels', () => {
     async (width, height) => {
       const noise = noisyFrame(97, 55);
       const planar = planarOf(noise);
-      const found = await kernelKeyer(kernels, 1).frame(planar, { width, height }, null);
+      const found = await kernelKeyer(new Team(kernels, 1)).frame(planar, { width, height }, null);
       const expected = await plainKeyer.frame(planar, { width, height }, null);
       expect(worst(found, expected)).toBeLessThanOrEqual(1);
       const work: Work = { width, height, frame: planar, step: 'convert' };
@@ -138,7 +141,7 @@ describe('the compiled kernels', () => {
     };
     const planar = planarOf(smooth);
     const size = { width: 41, height: 23 };
-    const found = await kernelKeyer(kernels, 1).frame(planar, size, null);
+    const found = await kernelKeyer(new Team(kernels, 1)).frame(planar, size, null);
     const expected = await plainKeyer.frame(planar, size, null);
     expect(worst(found, expected)).toBeLessThanOrEqual(1);
     const whole = repairedRgba(smooth, BT709);
@@ -176,7 +179,7 @@ describe('the compiled kernels', () => {
       },
     });
     for (const shift of [0, 0, 9]) {
-      const found = await kernelKeyer(kernels, 1).frame(planar(shift), frame, keys[3]);
+      const found = await kernelKeyer(new Team(kernels, 1)).frame(planar(shift), frame, keys[3]);
       const expected = await plainKeyer.frame(planar(shift), frame, keys[3]);
       expect(worst(found, expected)).toBeLessThanOrEqual(2.5);
     }
@@ -186,7 +189,7 @@ describe('the compiled kernels', () => {
     const [width, height] = [53, 38];
     const picture = artworkOnKey(width, height);
     const whole = picture.slice();
-    await kernelKeyer(kernels, 1).keyRgba(whole, width, height, keys[0], 1);
+    await kernelKeyer(new Team(kernels, 1)).keyRgba(whole, width, height, keys[0], 1);
     const size = { width, height };
     const at = kernels.layout(size, size, 2);
     new Uint8Array(kernels.memory.buffer, at.source, picture.length).set(picture);

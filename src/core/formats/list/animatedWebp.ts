@@ -8,7 +8,6 @@ export const animatedWebp = format({
   extension: 'webp',
   mime: 'image/webp',
   alpha: true,
-  maker: 'browser',
   loops: true,
   evenSize: false,
   goodFor: 'Small, with soft edges, plays like a picture. For web pages and streaming.',

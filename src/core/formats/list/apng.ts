@@ -8,7 +8,6 @@ export const apng = format({
   extension: 'apng',
   mime: 'image/apng',
   alpha: true,
-  maker: 'browser',
   loops: true,
   evenSize: false,
   goodFor: 'Nothing lost, plays like a picture, large. For web pages and streaming.',

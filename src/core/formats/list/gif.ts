@@ -9,7 +9,6 @@ export const gif = format({
   mime: 'image/gif',
   alpha: true,
   hardAlpha: true,
-  maker: 'browser',
   loops: true,
   evenSize: false,
   goodFor: 'Drawings and small loops, everywhere. 256 colours a frame, edges hard.',

@@ -8,7 +8,6 @@ export const h264 = format({
   extension: 'mp4',
   mime: 'video/mp4',
   alpha: false,
-  maker: 'browser',
   sounds: true,
   between: true,
   evenSize: true,

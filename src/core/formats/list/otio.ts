@@ -8,7 +8,6 @@ export const otio = format({
   extension: 'zip',
   mime: 'application/zip',
   alpha: false,
-  maker: 'browser',
   evenSize: false,
   goodFor:
     'A timeline with its media, for editors that read this open format. Overlays go as clear clips.',

@@ -8,7 +8,6 @@ export const pngFrames = format({
   extension: 'zip',
   mime: 'application/zip',
   alpha: true,
-  maker: 'browser',
   evenSize: false,
   goodFor:
     'Every frame as a picture, nothing lost, in a zip. For whatever takes numbered pictures.',

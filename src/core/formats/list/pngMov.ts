@@ -8,7 +8,6 @@ export const pngMov = format({
   extension: 'mov',
   mime: 'video/quicktime',
   alpha: true,
-  maker: 'browser',
   evenSize: false,
-  goodFor: 'Nothing lost, large. For editors that read clear video, where ProRes cannot be made.',
+  goodFor: 'Nothing lost, large. For editors that read clear video but not ProRes.',
 });

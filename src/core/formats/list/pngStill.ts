@@ -8,7 +8,6 @@ export const pngStill = format({
   extension: 'png',
   mime: 'image/png',
   alpha: true,
-  maker: 'browser',
   evenSize: false,
   goodFor: 'One frame, nothing lost. For every editor that takes pictures.',
 });

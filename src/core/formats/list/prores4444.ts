@@ -8,9 +8,6 @@ export const prores4444 = format({
   extension: 'mov',
   mime: 'video/quicktime',
   alpha: true,
-  maker: 'server',
-  sounds: true,
   evenSize: false,
   goodFor: 'Soft edges kept, edits well, large. For editors that read clear video.',
-  goodForClip: 'Edits well, large. For editors that go on with the clip.',
 });

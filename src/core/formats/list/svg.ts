@@ -8,7 +8,6 @@ export const svg = format({
   extension: 'svg',
   mime: 'image/svg+xml',
   alpha: true,
-  maker: 'browser',
   evenSize: false,
   goodFor: 'One frame as outlines, sharp at any size. Without pictures or clips.',
 });

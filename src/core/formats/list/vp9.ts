@@ -8,7 +8,6 @@ export const vp9 = format({
   extension: 'webm',
   mime: 'video/webm',
   alpha: true,
-  maker: 'browser',
   sounds: true,
   between: true,
   evenSize: true,

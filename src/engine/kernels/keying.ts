@@ -1,8 +1,10 @@
 import { CONSTANTS } from '@/core/matte/keyConstants';
 import { CELL } from '@/core/matte/keyLayout';
 import type { YuvMatrix } from '@/core/matte/repairChroma';
+import { aligned, makeRoom, PAGE } from './memory';
+import type { StripeWork } from './stripeWork';
 
-/** What `kernels/` exports. */
+/** What `kernels/` exports for keying. */
 interface Exports {
   readonly key: (constants: number, source: number, pixels: number) => void;
   readonly localBytes: (width: number, height: number) => number;
@@ -57,16 +59,12 @@ interface Exports {
 }
 
 /** Rows are shared out in so many at a time: a cell's, and whole rows of chroma. */
-export const ROWS = CELL;
-
-const PAGE = 65_536;
+const ROWS = CELL;
 
 /** The first page holds the stripes' signals and the constants; pictures come after it. */
 const KEY_AT = 1024;
 const MATRIX_AT = KEY_AT + CONSTANTS * 4 + 64;
 const PICTURES_AT = PAGE;
-
-const aligned = (bytes: number): number => (bytes + 63) & ~63;
 
 /** Where a picture's parts lie in the kernels' memory, in bytes. */
 export interface Layout {
@@ -98,21 +96,28 @@ export interface Work extends Size {
   readonly frame: Size;
 }
 
-/** The compiled kernels on one memory; several of these may share it and work on stripes of rows. */
-export class Kernels {
-  private constructor(
+const STEPS: readonly Step[] = ['convert', 'gather', 'key locally', 'key'];
+
+/** A job as numbers. */
+export const numbersOf = ({ step, width, height, frame }: Work): readonly number[] => [
+  ...[STEPS.indexOf(step), width, height, frame.width, frame.height],
+];
+
+/** The keying kernels on one memory; several of these may share it and work on stripes of rows. */
+export class KeyKernels implements StripeWork {
+  constructor(
     private readonly exports: Exports,
     readonly memory: WebAssembly.Memory,
   ) {}
 
-  static async on(module: WebAssembly.Module, memory: WebAssembly.Memory): Promise<Kernels> {
-    const { exports } = await WebAssembly.instantiate(module, { env: { memory } });
-    return new Kernels(exports as unknown as Exports, memory);
-  }
-
-  /** A memory that stripes of several workers can share. */
-  static newMemory(): WebAssembly.Memory {
-    return new WebAssembly.Memory({ initial: 16, maximum: 16_384, shared: true });
+  runStripe(numbers: readonly number[], stripe: number, stripes: number): void {
+    const [step, width, height, frameWidth, frameHeight] = numbers;
+    const frame = { width: frameWidth, height: frameHeight };
+    const work: Work = { step: STEPS[step], width, height, frame };
+    const sets = Math.ceil(height / ROWS);
+    const from = ROWS * Math.floor((sets * stripe) / stripes);
+    const to = Math.min(height, ROWS * Math.floor((sets * (stripe + 1)) / stripes));
+    this.run(work, this.layout(work, frame, stripes), from, to, stripe);
   }
 
   /**
@@ -129,8 +134,7 @@ export class Kernels {
     const v = u + chroma;
     const scratch = v + chroma;
     const end = scratch + stripes * this.scratchBytes(Math.max(picture.width, frame.width));
-    const missing = Math.ceil((end - this.memory.buffer.byteLength) / PAGE);
-    if (missing > 0) this.memory.grow(missing);
+    makeRoom(this.memory, end);
     return { source: PICTURES_AT, local, y, u, v, scratch, end };
   }
 
