@@ -33,7 +33,8 @@ export default defineConfig({
     serviceWorkers: 'block',
     actionTimeout: 60_000,
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      // The same engine without a window's own pages, which take a fifth of each test's time.
+      executablePath: process.env.CHROMIUM ?? '/usr/lib/chromium/chromium-headless-shell',
       args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
     },
   },

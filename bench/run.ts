@@ -15,6 +15,7 @@ import {
   benchPlaying,
 } from './interface';
 import { benchKitFile } from './kitFile';
+import { benchLargeKit } from './largeKit';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
 
@@ -36,6 +37,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   memory: benchMemory,
   'long landing': benchLongLanding,
   'kit file': benchKitFile,
+  'large kit': benchLargeKit,
   kernels: benchKernels,
   'key quality': benchKeyQuality,
   'key photographs': benchKeyPhotographs,

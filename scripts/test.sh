@@ -6,6 +6,7 @@ cd "$(dirname "$0")/.."
 bash scripts/packages.sh
 missing=()
 [ -x "${CHROMIUM:-/usr/bin/chromium}" ] || missing+=(chromium)
+[ -x "${CHROMIUM:-/usr/lib/chromium/chromium-headless-shell}" ] || missing+=(chromium-headless-shell)
 command -v ffmpeg >/dev/null || missing+=(ffmpeg)
 command -v webpinfo >/dev/null || missing+=(webp)
 for reader in mediainfo gifsicle apngdis; do

@@ -1,14 +1,12 @@
 import { existsSync } from 'node:fs';
 import type { ServerResponse } from 'node:http';
-import { basename, dirname, join } from 'node:path';
+import { join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { PAGES } from '@/core/site';
-import { readEncodeRequest } from './encodeRequest';
-import type { Encodes } from './encodes';
-import { hasFfmpeg, SERVER_FORMATS } from './ffmpeg';
+import { hasFfmpeg } from './ffmpeg';
 import { onlyHosts, onlyOwnPages } from './guard';
 import type { Proxies } from './proxies';
 import { Refusal } from './refusal';
@@ -18,7 +16,6 @@ import type { Turns } from './turns';
 interface AppOptions {
   /** Folder of the built app. */
   readonly site: string;
-  readonly encodes: Encodes;
   readonly proxies: Proxies;
   readonly turns: Turns;
   /** Host names that it answers to. */
@@ -26,8 +23,8 @@ interface AppOptions {
   readonly log: Logger;
 }
 
-/** The whole server: the app's files, isolated and under a strict policy, and the encode API. */
-export function createApp({ site, encodes, proxies, turns, hosts, log }: AppOptions): Express {
+/** The whole server: the app's files, isolated and under a strict policy, and copies of footage. */
+export function createApp({ site, proxies, turns, hosts, log }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(requestLog(log));
@@ -35,14 +32,8 @@ export function createApp({ site, encodes, proxies, turns, hosts, log }: AppOpti
   app.use(onlyHosts(hosts));
   app.use('/api', onlyOwnPages);
   app.get('/api/health', async (_request, response) => {
-    const able = await hasFfmpeg();
-    response.json({
-      formats: able ? SERVER_FORMATS : [],
-      proxies: able,
-      queue: turns.queue(),
-    });
+    response.json({ proxies: await hasFfmpeg(), queue: turns.queue() });
   });
-  app.use('/api/encodes', encodeRoutes(encodes));
   app.use('/api/proxies', proxyRoutes(proxies));
   app.use('/api', (_request, response) => {
     response.status(404).json({ error: 'There is nothing at this address.' });
@@ -73,39 +64,6 @@ const siteFiles = (site: string) =>
     index: false,
     serveStatic: { setHeaders: cacheHeaders },
   });
-
-function encodeRoutes(encodes: Encodes): express.Router {
-  const router = express.Router();
-  router.post('/', express.json({ limit: '10kb' }), (request, response) => {
-    response.status(201).json(encodes.create(readEncodeRequest(request.body)));
-  });
-  router.get('/:id', async (request, response) => {
-    response.json({ place: await encodes.place(request.params.id) });
-  });
-  router.post('/:id/sound', async (request, response) => {
-    await encodes.addSound(request.params.id, request);
-    response.status(204).end();
-  });
-  router.post('/:id/frames/:first', async (request, response) => {
-    const { id, first } = request.params;
-    await encodes.addFrames(id, Number(first), Number(request.query.count), request);
-    response.status(204).end();
-  });
-  router.post('/:id/finish', async (request, response) => {
-    const { id } = request.params;
-    const file = await encodes.finish(id);
-    try {
-      await handOver(response, dirname(file), basename(file));
-    } finally {
-      encodes.drop(id);
-    }
-  });
-  router.delete('/:id', (request, response) => {
-    encodes.drop(request.params.id);
-    response.status(204).end();
-  });
-  return router;
-}
 
 function proxyRoutes(proxies: Proxies): express.Router {
   const router = express.Router();
@@ -177,4 +135,4 @@ function statusOf(error: unknown): number {
 const wordsOf = (error: unknown, status: number): string =>
   status < 500 || error instanceof Refusal
     ? (error as Error).message
-    : 'Something went wrong in the encode server. Try again.';
+    : 'Something went wrong in the server. Try again.';

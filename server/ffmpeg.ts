@@ -5,9 +5,6 @@ import { availableParallelism } from 'node:os';
 export const hasFfmpeg = (): Promise<boolean> =>
   new Promise((resolve) => execFile('ffmpeg', ['-version'], (error) => resolve(error === null)));
 
-/** The sound that clients send: 16-bit stereo; `bytes` are those of one moment. */
-export const SOUND = { rate: 48_000, bytes: 4 } as const;
-
 /** BT.709 in limited range, converted and tagged, so that no reader has to guess. */
 const BT709 =
   'scale=out_color_matrix=bt709:out_range=tv,' +
@@ -19,15 +16,6 @@ const PRORES = [
   ...'-c:a pcm_s16le'.split(' '),
 ];
 
-/** Encoder arguments by format; nothing a client sends becomes an argument but checked numbers. */
-const ENCODERS: Readonly<Record<string, { args: readonly string[]; extension: string }>> = {
-  prores4444: { extension: 'mov', args: PRORES },
-};
-
-export const SERVER_FORMATS = Object.keys(ENCODERS);
-
-export const extensionOf = (format: string): string => ENCODERS[format].extension;
-
 /** Pixels of one picture of a file from outside: somewhat more than 8K has. */
 export const MOST_PIXELS = 40_000_000;
 
@@ -35,33 +23,6 @@ export const MOST_PIXELS = 40_000_000;
 const MOST = ['-max_alloc', `${1024 ** 3}`, '-threads', `${Math.min(8, availableParallelism())}`];
 
 const QUIETLY = ['-v', 'error', '-nostdin', '-y', ...MOST];
-
-interface EncodeInput {
-  readonly format: string;
-  readonly width: number;
-  readonly height: number;
-  readonly rate: { readonly num: number; readonly den: number };
-}
-
-/** Pixels by which decoders enlarge a side of what they unpack into. */
-const PADDING = 256;
-
-/** Arguments to read PNG frames from standard input, with the sound of a file, and write `file`. */
-export function encodeArgs(
-  { format, width, height, rate }: EncodeInput,
-  sound: string | null,
-  file: string,
-): readonly string[] {
-  // A picture that says it is larger is refused before anything of it is unpacked.
-  const frames = [
-    '-max_pixels',
-    `${(width + PADDING) * (height + PADDING)}`,
-    ...'-f image2pipe -c:v png -framerate'.split(' '),
-  ];
-  const heard = sound ? ['-f', 's16le', '-ar', `${SOUND.rate}`, '-ac', '2', '-i', sound] : [];
-  const inputs = [...frames, `${rate.num}/${rate.den}`, '-i', '-', ...heard];
-  return [...QUIETLY, ...inputs, ...ENCODERS[format].args, file];
-}
 
 /** A file from outside may only be media: no playlist of its own makes ffmpeg open other files. */
 export const READ_SAFELY = [

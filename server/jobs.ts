@@ -166,4 +166,4 @@ export class Jobs<Detail> {
   }
 }
 
-const busy = (): Refusal => new Refusal(503, 'The encode server is busy. Try again in a minute.');
+const busy = (): Refusal => new Refusal(503, 'The server is busy. Try again in a minute.');

@@ -1,7 +1,6 @@
 import { join } from 'node:path';
 import pino from 'pino';
 import { createApp } from './app';
-import { Encodes } from './encodes';
 import { hasFfmpeg } from './ffmpeg';
 import { hostsOf } from './guard';
 import { Proxies } from './proxies';
@@ -11,14 +10,13 @@ import { sweepWorkFolders } from './workFolder';
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const port = Number(process.env.PORT ?? 8090);
 const turns = new Turns();
-const encodes = new Encodes(turns);
 const proxies = new Proxies(turns);
 const site = process.env.SITE ?? join(process.cwd(), 'dist');
 
 const hosts = hostsOf(process.env.PUBLIC_HOST);
 
 sweepWorkFolders();
-const server = createApp({ site, encodes, proxies, turns, hosts, log }).listen(
+const server = createApp({ site, proxies, turns, hosts, log }).listen(
   port,
   '127.0.0.1',
   async (error) => {
@@ -30,9 +28,7 @@ const server = createApp({ site, encodes, proxies, turns, hosts, log }).listen(
     }
     console.log(`Moon Patch is at http://127.0.0.1:${port}/${process.env.OPEN_PATH ?? ''}`);
     if (!(await hasFfmpeg())) {
-      console.log(
-        'ffmpeg is not installed: ProRes cannot be made, nor copies of files that a browser cannot read.',
-      );
+      console.log('ffmpeg is not installed: files that a browser cannot read stay unread.');
     }
   },
 );
@@ -43,7 +39,6 @@ const LAST_CALL = 10_000;
 /** Takes no more, lets what is under way end, and goes; at once when it is told again. */
 function stop(): void {
   const leave = () => {
-    encodes.dropAll();
     proxies.dropAll();
     process.exit(0);
   };

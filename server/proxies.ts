@@ -79,7 +79,7 @@ export class Proxies {
   private async receive(job: Job, body: Readable): Promise<void> {
     const { file = FILE_LIMIT, still } = this.limits;
     try {
-      await pipeline(limited(body, file, undefined, still), createWriteStream(sourceFile(job)));
+      await pipeline(limited(body, file, still), createWriteStream(sourceFile(job)));
     } catch (error) {
       throw (error as NodeJS.ErrnoException).code === 'ENOSPC' ? noRoom() : error;
     }
@@ -159,7 +159,7 @@ async function lookInto(job: Job): Promise<{ kind: ProxyKind; duration: number }
   ];
   const found = await job.output('ffprobe', args).catch((error: unknown) => {
     if (job.overran) throw error;
-    throw new Refusal(422, 'The encode server cannot read this file either.');
+    throw new Refusal(422, 'The server cannot read this file either.');
   });
   const { streams, format } = JSON.parse(found) as Probed;
   const video = streams.find((stream) => stream.codec_type === 'video');

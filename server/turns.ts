@@ -37,7 +37,7 @@ export class Turns {
   requireRoom(): void {
     const { running, waiting } = this.limits;
     if (this.turns.length < running + waiting) return;
-    throw new Refusal(503, 'The encode server is busy. Try again in a minute.');
+    throw new Refusal(503, 'The server is busy. Try again in a minute.');
   }
 
   /** @throws Refusal 503 when too many wait already */

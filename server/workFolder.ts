@@ -15,7 +15,7 @@ export function makeWorkFolder(): string {
 }
 
 export const noRoom = (): Refusal =>
-  new Refusal(507, 'The encode server has no room to work in. Free some disk space on it.');
+  new Refusal(507, 'The server has no room to work in. Free some disk space on it.');
 
 /** Removes what processes left that are no more. */
 export function sweepWorkFolders(): void {

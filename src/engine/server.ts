@@ -2,7 +2,6 @@ import { MoonError } from '@/core/errors';
 
 /** What the app's own server can do. */
 export interface ServerHealth {
-  readonly formats: readonly string[];
   /** Whether it makes copies of files that a browser cannot read. */
   readonly proxies: boolean;
 }
@@ -37,11 +36,11 @@ export async function askServer(path: string, init: RequestInit): Promise<Respon
   if (response.ok) return response;
   if (response.status === 502 || response.status === 504) throw serverAway();
   const { error } = (await response.json().catch(() => ({}))) as { error?: string };
-  throw new MoonError('encode-failed', error ?? `The encode server answered ${response.status}.`);
+  throw new MoonError('encode-failed', error ?? `The server answered ${response.status}.`);
 }
 
 const serverAway = (): MoonError =>
   new MoonError(
     'server-away',
-    'The encode server went away before the file was done. Your work is kept. Start it again with “npm run demo”, then try once more.',
+    'The server went away before the copy was done. Your work is kept. Start it again with “npm run demo”, then try once more.',
   );

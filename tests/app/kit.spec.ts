@@ -1,7 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { expect, test, type Page } from '@playwright/test';
-import { bringIn, chooseFiles, openDemoKit, openEmptyKit } from '../support/app';
+import { addLayer, createOverlay, createShape, EMPTY_KIT } from '@/core/document';
+import { bringIn, chooseFiles, openDemoKit, openEmptyKit, openKitFile } from '../support/app';
+import { packedKit } from '../support/kitFile';
 import { ffmpeg, like, pixelAt, pngPixels, testFile } from '../support/media';
 
 function makeFiles(): string[] {
@@ -129,6 +131,37 @@ test('overlays are renamed, duplicated, deleted and brought back', async ({ page
   await expect(overlays(page)).toHaveCount(4);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: 'Open Evening card' })).toBeVisible();
+});
+
+test('of a large kit, cards are made and pictures kept where they are looked at', async ({
+  page,
+}) => {
+  const overlays = Array.from({ length: 80 }, (_, index) => {
+    const overlay = createOverlay({ id: `title-${index}`, created: index }, `Title ${index}`);
+    return addLayer(overlay, createShape('band', overlay, 'rectangle'));
+  });
+  await openEmptyKit(page);
+  const buffer = Buffer.from(packedKit({ ...EMPTY_KIT, name: 'Large', overlays }));
+  await openKitFile(page, { name: 'large.moonpatch', mimeType: 'application/zip', buffer });
+  // The newest comes first.
+  const [first, last] = [79, 0].map((index) => ({
+    card: page.getByRole('link', { name: `Open Title ${index}`, exact: true }),
+    picture: page.getByRole('img', { name: `Picture of Title ${index}`, exact: true }),
+  }));
+  await expect(first.picture).toBeVisible();
+  await expect(last.card).toHaveCount(0);
+  const scrollUntil = (step: number, seen: typeof last.card) =>
+    expect(async () => {
+      await page.mouse.move(640, 500);
+      await page.mouse.wheel(0, step);
+      await expect(seen).toBeInViewport({ timeout: 500 });
+    }).toPass();
+  await scrollUntil(600, last.card);
+  await expect(last.picture).toBeVisible();
+  await expect(first.picture).toHaveCount(0);
+  await scrollUntil(-600, first.card);
+  await expect(first.picture).toBeVisible();
+  await expect(last.picture).toHaveCount(0);
 });
 
 test('the kit is renamed, and its file is called by its name', async ({ page }) => {

@@ -47,7 +47,7 @@ test('sounds of every format are heard when they should be, in the file too', as
     await deselect(page);
   }
   await page.getByRole('link', { name: 'Send' }).click();
-  for (const format of ['H.264 .mp4', 'ProRes 4444 .mov']) {
+  for (const format of ['H.264 .mp4', 'ProRes 422 HQ .mov']) {
     const found = onsets(await send(page, format));
     expect(found, format).toHaveLength(FORMATS.length);
     found.forEach((seconds, i) => expect(Math.abs(seconds - i - CLICK)).toBeLessThan(0.012));

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import { openDemoKit } from '../support/app';
+import { backToKit, bringIn, openDemoKit, send } from '../support/app';
+import { ffmpeg, probe, testFile } from '../support/media';
 
 const PORT = 8123;
 
@@ -14,33 +15,31 @@ async function startServer(): Promise<ChildProcess> {
   return child;
 }
 
-test('a server that stops in mid-export is told of, the work is kept, and trying again works', async ({
+test('a server that stops while it copies a file is told of, and trying again works', async ({
   page,
 }) => {
+  const source = 'testsrc2=s=960x540:r=30:d=40';
+  ffmpeg('-f', 'lavfi', '-i', source, '-c:v', 'mpeg4', '-q:v', '20', testFile('long.avi'));
   let server = await startServer();
   try {
     await page.goto(`http://127.0.0.1:${PORT}/`);
-    await page.getByRole('button', { name: 'Open the demo kit' }).click();
-    await page.getByRole('link', { name: 'Open Gust call-out' }).click();
-    await page.getByRole('link', { name: 'Send' }).click();
-    await page.getByRole('radio', { name: 'ProRes 4444 .mov' }).click();
-    await page.getByRole('button', { name: 'Send', exact: true }).click();
-    await expect(page.getByRole('progressbar')).toContainText(/[1-9]\d* of 120/);
+    await page.getByRole('button', { name: 'Start with an empty kit' }).click();
+    await bringIn(page, testFile('long.avi'));
+    await page.getByRole('button', { name: 'Make a copy' }).click();
+    await expect(page.getByRole('progressbar').first()).toBeVisible();
     server.kill('SIGKILL');
-    await expect(page.getByRole('alert')).toContainText('The encode server went away');
-    await expect(page.getByRole('alert')).toContainText('Your work is kept');
-
+    await expect(page.getByText('The server went away before the copy was done')).toBeVisible();
     server = await startServer();
-    const downloaded = page.waitForEvent('download', { timeout: 180_000 });
-    await page.getByRole('button', { name: 'Send', exact: true }).click();
-    expect((await downloaded).suggestedFilename()).toBe('gust-call-out.mov');
-    await expect(page.getByRole('status')).toContainText('120 of 120 frames');
+    await page.getByRole('button', { name: 'Make a copy' }).click();
+    await expect(page.getByRole('link', { name: 'Open long' })).toBeVisible({ timeout: 180_000 });
   } finally {
     server.kill('SIGKILL');
   }
 });
 
-test('without the server the other formats work and ProRes says what it needs', async ({
+const BT709 = { color_space: 'bt709', color_primaries: 'bt709', color_transfer: 'bt709' };
+
+test('without the server clear video and a landing’s film are sent as ever', async ({
   page,
   context,
 }) => {
@@ -48,8 +47,15 @@ test('without the server the other formats work and ProRes says what it needs', 
   await context.route('**/api/**', (route) => route.abort());
   await page.getByRole('link', { name: 'Open Wind card' }).click();
   await page.getByRole('link', { name: 'Send' }).click();
-  await expect(page.getByRole('radio', { name: 'ProRes 4444 .mov' })).toContainText(
-    'Needs the encode server',
-  );
-  await expect(page.getByRole('radio', { name: 'VP9 .webm' })).toBeChecked();
+  const clear = probe(await send(page, 'ProRes 4444 .mov'));
+  expect(clear).toMatchObject({ codec_name: 'prores', pix_fmt: 'yuva444p12le', ...BT709 });
+  await backToKit(page);
+  await page.getByRole('tab', { name: /^Landings/ }).click();
+  await page
+    .getByRole('link', { name: /^Open / })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  const film = probe(await send(page, 'ProRes 422 HQ .mov'));
+  expect(film).toMatchObject({ codec_name: 'prores', pix_fmt: 'yuv422p10le', ...BT709 });
 });

@@ -5,10 +5,8 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
-import { createCanvas } from '@napi-rs/canvas';
 import pino from 'pino';
 import { createApp } from '../../../server/app';
-import { Encodes } from '../../../server/encodes';
 import { hostsOf } from '../../../server/guard';
 import { Proxies, type ProxyLimits } from '../../../server/proxies';
 import { Turns } from '../../../server/turns';
@@ -23,7 +21,6 @@ jest.mock('node:os', () => {
 const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 const OWN = { 'x-moon-patch': 'app' };
 
-let encodes: Encodes;
 let proxies: Proxies;
 let turns: Turns;
 let server: Server;
@@ -32,14 +29,13 @@ let logged: string;
 
 function start(limits: Partial<ProxyLimits> = {}, running = 1): Promise<void> {
   turns = new Turns({ running, waiting: 1 });
-  encodes = new Encodes(turns, limits);
   proxies = new Proxies(turns, limits);
   logged = '';
   const stream = new PassThrough().on('data', (line) => (logged += String(line)));
   const log = pino({ level: 'info' }, stream);
   writeFileSync(join(scratch, 'index.html'), '<title>Moon Patch</title>');
   const hosts = hostsOf('kites.example');
-  const app = createApp({ site: scratch, encodes, proxies, turns, hosts, log });
+  const app = createApp({ site: scratch, proxies, turns, hosts, log });
   return new Promise((resolve) => {
     server = app.listen(0, '127.0.0.1', () => {
       base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -50,7 +46,6 @@ function start(limits: Partial<ProxyLimits> = {}, running = 1): Promise<void> {
 
 afterEach(() => {
   mockTemporary = null;
-  encodes?.dropAll();
   proxies?.dropAll();
   server?.closeAllConnections();
   server?.close();
@@ -106,18 +101,6 @@ const isAlive = (pid: number): boolean => {
   }
 };
 
-const ENCODE = {
-  ...{ format: 'prores4444', width: 64, height: 36, frames: 1, sound: false },
-  rate: { num: 30, den: 1 },
-};
-const create = async () =>
-  post('/api/encodes', JSON.stringify(ENCODE), { 'content-type': 'application/json' });
-function picture(side: number): Uint8Array<ArrayBuffer> {
-  const canvas = createCanvas(side, side);
-  canvas.getContext('2d').fillRect(0, 0, 1, 1);
-  return new Uint8Array(canvas.toBuffer('image/png'));
-}
-
 describe('turns', () => {
   it('end when an encoder is killed, and who waits for it is told', async () => {
     await start();
@@ -130,29 +113,16 @@ describe('turns', () => {
     expect((await outcome(await taken(short()))).status).toBe(200);
   });
 
-  it('end when an encoder was killed before its end is waited for', async () => {
-    await start();
-    const { id } = (await (await create()).json()) as { id: string };
-    await post(`/api/encodes/${id}/frames/0?count=1`, picture(64));
-    await until(() => below(process.pid, 'ffmpeg').length === 1);
-    process.kill(below(process.pid, 'ffmpeg')[0], 'SIGKILL');
-    await until(() => below(process.pid, 'ffmpeg').length === 0);
-    const answer = await post(`/api/encodes/${id}/finish`);
-    expect(answer.status).toBe(500);
-    expect(turns.queue().running).toBe(0);
-  });
-
   it('are not lost where there is no folder to work in', async () => {
     await start();
     mockTemporary = '/nowhere/at/all';
     for (let i = 0; i < 4; i++) {
-      const answer = await create();
+      const answer = await post('/api/proxies', short());
       expect(answer.status).toBe(507);
       expect(await errorOf(answer)).not.toMatch(/nowhere/);
-      expect((await post('/api/proxies', short())).status).toBe(507);
     }
     mockTemporary = null;
-    expect((await create()).status).toBe(201);
+    expect((await outcome(await taken(short()))).status).toBe(200);
   });
 
   it('end where a program runs for too long', async () => {
@@ -177,8 +147,8 @@ describe('turns', () => {
     const queue = async () =>
       ((await (await fetch(`${base}/api/health`)).json()) as { queue: object }).queue;
     expect(await queue()).toEqual({ running: 0, waiting: 0 });
-    await create();
-    await create();
+    await taken(long());
+    await taken(long());
     expect(await queue()).toEqual({ running: 1, waiting: 1 });
   });
 });
@@ -205,7 +175,7 @@ describe('who may ask', () => {
   ])('not %s', async (_who, headers, status) => {
     await start();
     expect(await asked(headers())).toBe(status);
-    expect(await asked(headers(), 'DELETE', '/api/encodes/x')).toBe(status);
+    expect(await asked(headers(), 'DELETE', '/api/proxies/x')).toBe(status);
     expect(turns.queue().running).toBe(0);
   });
 
@@ -268,47 +238,6 @@ describe('copies that are made', () => {
 });
 
 describe('what is wrong', () => {
-  it('is answered as such, with no path in it', async () => {
-    await start();
-    const deep = '['.repeat(5000) + ']'.repeat(5000);
-    for (const body of [deep, '{"format":' + deep + '}', '{', '7', '']) {
-      const answer = await post('/api/encodes', body, { 'content-type': 'application/json' });
-      expect([body.slice(0, 20), answer.status]).toEqual([body.slice(0, 20), 400]);
-      expect(await errorOf(answer)).not.toMatch(/\/\w+\//);
-    }
-  });
-
-  it('is a picture larger than was said: its encoder refuses it and takes no memory for it', async () => {
-    await start();
-    const { id } = (await (await create()).json()) as { id: string };
-    let most = 0;
-    const watch = setInterval(() => {
-      for (const pid of below(process.pid, 'ffmpeg')) {
-        const peak = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1];
-        most = Math.max(most, Number(peak ?? 0));
-      }
-    }, 5);
-    await post(`/api/encodes/${id}/frames/0?count=1`, picture(5000)).catch(() => undefined);
-    const answer = await post(`/api/encodes/${id}/finish`);
-    clearInterval(watch);
-    expect(answer.ok).toBe(false);
-    expect(most).toBeLessThan(200_000);
-  });
-
-  it.each([
-    [17, 13],
-    [800, 600],
-    [962, 541],
-  ])('is no picture of the size that was said, %i × %i', async (width, height) => {
-    await start();
-    const request = JSON.stringify({ ...ENCODE, width, height });
-    const asked = await post('/api/encodes', request, { 'content-type': 'application/json' });
-    const { id } = (await asked.json()) as { id: string };
-    const png = new Uint8Array(createCanvas(width, height).toBuffer('image/png'));
-    expect((await post(`/api/encodes/${id}/frames/0?count=1`, png)).status).toBe(204);
-    expect((await post(`/api/encodes/${id}/finish`)).status).toBe(200);
-  });
-
   it('is logged by route alone', async () => {
     await start();
     const id = await taken(short());
