@@ -6,6 +6,7 @@ import { Artist } from './artist';
 import { drawSample } from './drawSample';
 import { mediaSource, openInput } from './frameReader';
 import { openFrames } from './frameSource';
+import { inTurn } from './inTurn';
 import { decodeStill } from './still';
 import { stopIfAborted } from './progress';
 import { paintSurface, type Surface } from './surfaces';
@@ -18,27 +19,41 @@ const LONGEST = 480;
 /** Artwork of this mean luma or more cannot be seen on the squares. */
 const LIGHT = 0.7;
 
-/** Canvas for a thumbnail of something that size; never larger than the thing itself. */
-function thumbnailContext(width: number, height: number): Context {
+/** Canvases are used again, the artist’s too: browsers let go of them late, and kits may have hundreds of cards. */
+const canvases: { shown?: Context; artwork?: Context } = {};
+const artist = new Artist();
+
+/** One at a time, as all use the same canvases. */
+const next = inTurn();
+
+/** A clear canvas for a thumbnail of something that size; never larger than the thing itself. */
+function thumbnailContext(use: keyof typeof canvases, width: number, height: number): Context {
   const scale = Math.min(1, LONGEST / Math.max(width, height));
-  return softwareContext(
-    Math.max(1, Math.round(width * scale)),
-    Math.max(1, Math.round(height * scale)),
-  );
+  const context = (canvases[use] ??= softwareContext(1, 1));
+  context.canvas.width = Math.max(1, Math.round(width * scale));
+  context.canvas.height = Math.max(1, Math.round(height * scale));
+  return context;
 }
 
 const toBlob = (context: Context): Promise<Blob> =>
   context.canvas.convertToBlob({ type: 'image/webp', quality: 0.85 });
 
 /** Pictures of a document at some frames, on squares or, where it is light itself, on dark. */
-export async function documentThumbnails(
+export const documentThumbnails = (
+  bundle: Bundle,
+  frames: readonly number[],
+  signal: AbortSignal,
+): Promise<readonly Blob[]> => next(() => paintedFrames(bundle, frames, signal));
+
+async function paintedFrames(
   bundle: Bundle,
   frames: readonly number[],
   signal: AbortSignal,
 ): Promise<readonly Blob[]> {
-  const artist = new Artist();
-  const context = thumbnailContext(bundle.document.width, bundle.document.height);
-  const artwork = softwareContext(context.canvas.width, context.canvas.height);
+  stopIfAborted(signal);
+  const { width, height } = bundle.document;
+  const context = thumbnailContext('shown', width, height);
+  const artwork = thumbnailContext('artwork', width, height);
   const blobs: Blob[] = [];
   let surface: Surface | null = null;
   try {
@@ -69,13 +84,20 @@ function meanLuma(context: Context): number {
 }
 
 /** Pictures of footage at some shares (0…1) of its length; a sound's is its waveform. */
-export async function footageThumbnails(
+export const footageThumbnails = (
+  footage: Footage,
+  shares: readonly number[],
+  signal: AbortSignal,
+): Promise<readonly Blob[]> => next(() => footagePictures(footage, shares, signal));
+
+async function footagePictures(
   footage: Footage,
   shares: readonly number[],
   signal: AbortSignal,
 ): Promise<readonly Blob[]> {
+  stopIfAborted(signal);
   if (footage.type === 'sound') return [await waveform(footage)];
-  const context = thumbnailContext(footage.width, footage.height);
+  const context = thumbnailContext('shown', footage.width, footage.height);
   const { width, height } = context.canvas;
   if (footage.type === 'still') {
     const bitmap = await decodeStill(footage.media);
@@ -124,7 +146,7 @@ async function waveform(footage: Footage): Promise<Blob> {
   } finally {
     input.dispose();
   }
-  const context = softwareContext(480, 270);
+  const context = thumbnailContext('shown', 480, 270);
   context.fillStyle = '#e9e0f2';
   context.fillRect(0, 0, 480, 270);
   context.fillStyle = '#4b2e73';

@@ -105,6 +105,9 @@ export async function editEmptied({ page, context }: Visit, base: string, random
 const generationIn = (records: Readonly<Record<string, string>>): string =>
   (JSON.parse(records.index) as { generation: string }).generation;
 
+/** Milliseconds after which what was typed is surely shown and on its way to storage; a second is promised. */
+const SHOWN = 250;
+
 /** The tab that writes is closed while words are typed; the other goes on with them. */
 export async function takeOver(profile: string, base: string, random: Random) {
   const { page, context, close } = await visit(profile, base);
@@ -113,7 +116,7 @@ export async function takeOver(profile: string, base: string, random: Random) {
   await follower.goto(base);
   await follower.getByRole('alert').filter({ hasText: 'another tab' }).waitFor();
   await openWords(page);
-  const typed = await typeOn(page, between(random, 200, 900));
+  const typed = await typeOn(page, between(random, 500, 1500));
   await pause(between(random, 0, 60));
   const closed = performance.now();
   await page.close();
@@ -129,7 +132,7 @@ export async function takeOver(profile: string, base: string, random: Random) {
   const stored = await storedIn(follower);
   await close();
   // A tab may be closed before a change is on its way: what counts is what was shown for a while.
-  const due = typed.filter(({ at }) => at < closed - 50).at(-1);
+  const due = typed.filter(({ at }) => at < closed - SHOWN).at(-1);
   const numbers = wordsIn(stored).map((text) => Number(/^Gust (\d+)$/.exec(text)?.[1] ?? -1));
   const last = Number(due?.text.slice(5) ?? -1);
   const stale = Math.max(...numbers) < last ? [`“${due!.text}” was undone`] : [];

@@ -4,6 +4,7 @@ import { keyPicture } from '@/core/matte/keyPicture';
 import { repairedRgba, type YuvMatrix } from '@/core/matte/repairChroma';
 import { keepsShape, shapeMatte } from '@/core/matte/shapeMatte';
 import { shrunkRgba } from '@/core/matte/shrinkFrame';
+import { inTurn } from '../inTurn';
 import { numbersOf, type KeyKernels, type Size, type Work } from '../kernels/keying';
 import { hireTeam, type Team } from '../kernels/team';
 
@@ -74,12 +75,7 @@ export function kernelKeyer(team: Team<KeyKernels>): Keyer {
     team.run(numbersOf(work));
   };
   // One picture at a time: all of them use the same memory.
-  let before: Promise<unknown> = Promise.resolve();
-  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
-    const mine = before.then(work);
-    before = mine.catch(() => undefined);
-    return mine;
-  };
+  const next = inTurn();
   const keyAll = (size: Size, frame: Size, key: KeySettings) => {
     kernels.setKey(keyConstants(key));
     if (!isLocal(key)) {
@@ -104,13 +100,13 @@ export function kernelKeyer(team: Team<KeyKernels>): Keyer {
   };
   return {
     keyRgba: (rgba, width, height, key, scale) =>
-      inTurn(async () => {
+      next(async () => {
         const size = { width, height };
         bytes(layoutOf(size, size).source, rgba.length).set(rgba);
         finish(rgba, size, size, key, scale);
       }),
     frame: (planes, { width, height }, key) =>
-      inTurn(async () => {
+      next(async () => {
         const size = { width, height };
         const frame = { width: planes.width, height: planes.height };
         const { y, u, v, scratch } = layoutOf(size, frame);
