@@ -33,7 +33,7 @@ import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { KeptMedia } from './mediaStore';
 import type { Picked } from './picker';
-import type { Progress } from './progress';
+import { spaced, type Progress } from './progress';
 import type { Trial, TrialRequest } from './receive/trialLanding';
 import type { Delivery, SendJob, SendState } from './send';
 import type { Missing, PictureSize } from './send/abilities';
@@ -117,6 +117,8 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
   };
 }
 
+const told = (progress: Progress) => proxy(spaced(progress));
+
 /** The one door to heavy work. Every call rejects with a MoonError in plain words. */
 export const engine = {
   importMedia: (
@@ -136,7 +138,7 @@ export const engine = {
     stamp: { id: string; created: number },
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<Footage | Resource> => sender().importCopy(file, stamp, proxy(progress), signal),
+  ): Promise<Footage | Resource> => sender().importCopy(file, stamp, told(progress), signal),
   keptMedia: (): Promise<readonly KeptMedia[]> => kitKeeper.ask((api) => api.keptMedia()),
   dropMedia: (hashes: readonly string[]): Promise<void> =>
     kitKeeper.ask((api) => api.dropMedia(hashes)),
@@ -161,7 +163,7 @@ export const engine = {
     around: Bundle | null,
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<Looked> => bench().measureOverlay(bundle, around, proxy(progress), signal),
+  ): Promise<Looked> => bench().measureOverlay(bundle, around, told(progress), signal),
   pictureOfFinding: (bundle: Bundle, frame: number, marking: Marking): Promise<Blob> =>
     bench().pictureOfFinding(bundle, frame, marking),
   pickColour: (
@@ -188,9 +190,9 @@ export const engine = {
     kind: EventKind,
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<ClipEvent> => bench().findEvent(footage, kind, proxy(progress), signal),
+  ): Promise<ClipEvent> => bench().findEvent(footage, kind, told(progress), signal),
   findLoop: (footage: Footage, progress: Progress, signal: AbortSignal): Promise<FoundLoop> =>
-    bench().findLoop(footage, proxy(progress), signal),
+    bench().findLoop(footage, told(progress), signal),
   artworkBox: (bundle: Bundle, layer: string, frame: number): Promise<Box | null> =>
     bench().artworkBox(bundle, layer, frame),
   findPalette: (footage: Footage): Promise<readonly string[]> => bench().findPalette(footage),
@@ -203,7 +205,7 @@ export const engine = {
     progress: Progress,
     signal: AbortSignal,
   ): Promise<{ footage: Footage; pair: BackdropPair }> =>
-    sender().recoverAlpha(first, second, stamp, proxy(progress), signal),
+    sender().recoverAlpha(first, second, stamp, told(progress), signal),
   splitLayer: (bundle: Bundle, layerId: string, split: Split): Promise<Overlay> =>
     bench().splitLayer(bundle, layerId, split),
   drawWords: (bundle: Bundle, layerId: string, as: WordsAs): Promise<Overlay> =>
@@ -216,7 +218,7 @@ export const engine = {
     footage: Footage,
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<RecordingProposal> => bench().findRecording(footage, proxy(progress), signal),
+  ): Promise<RecordingProposal> => bench().findRecording(footage, told(progress), signal),
   findLetterTarget: (
     bundle: Bundle,
     layerId: string,
@@ -233,7 +235,7 @@ export const engine = {
     onState: (state: SendState) => void,
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<Delivery> => sender().send(jobs, proxy(onState), proxy(progress), signal),
+  ): Promise<Delivery> => sender().send(jobs, proxy(onState), told(progress), signal),
   tryFormat: (job: SendJob, signal: AbortSignal): Promise<FormatTrial | null> =>
     bench().tryFormat(job, signal),
   trialLanding: (
@@ -241,7 +243,7 @@ export const engine = {
     changes: readonly SendChange[],
     progress: Progress,
     signal: AbortSignal,
-  ): Promise<Trial> => bench().trialLanding(request, changes, proxy(progress), signal),
+  ): Promise<Trial> => bench().trialLanding(request, changes, told(progress), signal),
   missingFormats: (
     document: PictureSize,
     scale: number,

@@ -50,13 +50,3 @@ export function limit({ left, right }: Stereo): void {
     }
   }
 }
-
-/** Both channels in turn, as 16-bit samples. */
-export function toInt16({ left, right }: Stereo): Int16Array<ArrayBuffer> {
-  const out = new Int16Array(left.length * 2);
-  for (let i = 0; i < left.length; i++) {
-    out[2 * i] = Math.round(left[i] * 32_767);
-    out[2 * i + 1] = Math.round(right[i] * 32_767);
-  }
-  return out;
-}
