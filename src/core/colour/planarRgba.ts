@@ -36,6 +36,8 @@ export function planarRgba(picture: PlanarPicture, matrix: YuvMatrix): Uint8Clam
     chromaRow(picture, picture.u, row, unit, u);
     chromaRow(picture, picture.v, row, unit, v);
     for (let x = 0; x < width; x++, at++) {
+      // What is clear has no colour.
+      if (a && a[at] === 0) continue;
       const luma = (y[at] * unit - matrix.black) * matrix.luma;
       rgba[at * 4] = luma + matrix.vToR * v[x];
       rgba[at * 4 + 1] = luma + matrix.uToG * u[x] + matrix.vToG * v[x];

@@ -33,7 +33,8 @@ test.each(BARS)('colour bars come out as the standard has them: $rgb', ({ codes,
   const ten = codes.map((code) => code * 4);
   near(planarRgba(onePixel(ten, 1023, 10), LIMITED), [...rgb, 255]);
   const twelve = codes.map((code) => code * 16);
-  near(planarRgba(onePixel(twelve, 0, 12), LIMITED), [...rgb, 0]);
+  near(planarRgba(onePixel(twelve, 4095, 12), LIMITED), [...rgb, 255]);
+  expect([...planarRgba(onePixel(twelve, 0, 12), LIMITED)]).toEqual([0, 0, 0, 0]);
 });
 
 test('codes of full range reach from the darkest to the lightest at every depth', () => {
