@@ -33,8 +33,12 @@ export class Artist {
     frame: number,
     crop: Box | null = null,
   ): Promise<void> {
-    const assets = await this.assets(bundle);
-    await this.paint(context, sceneAt(bundle.document, frame, assets), crop);
+    await this.paint(context, await this.sceneAt(bundle, frame), crop);
+  }
+
+  /** What is drawn at a frame; frames whose scenes are equal look the same. */
+  async sceneAt(bundle: Bundle, frame: number): Promise<Scene> {
+    return sceneAt(bundle.document, frame, await this.assets(bundle));
   }
 
   /** Paints a scene on a canvas that is clear yet. */

@@ -51,7 +51,7 @@ export async function recoverAlpha(
       const clear = twoBackdrops(one, other, pair.ground1, pair.ground2);
       const data = new ImageData(clear as Uint8ClampedArray<ArrayBuffer>, width, height);
       context.putImageData(data, 0, 0);
-      await encoder.add(context, frame);
+      await encoder.add(context, frame, false);
       progress(frame + 1, count);
     }
     const file = await encoder.finish();

@@ -25,8 +25,8 @@ export const COLOUR = {
 /** The pictures of a film, coded one by one. */
 export interface Pictures {
   readonly source: VideoSource;
-  /** @param rgba straight; on black where the film has no alpha */
-  readonly add: (rgba: Uint8ClampedArray, frame: number) => Promise<void>;
+  /** @param rgba straight; on black where the film has no alpha; null where it is as the one before */
+  readonly add: (rgba: Uint8ClampedArray | null, frame: number) => Promise<void>;
 }
 
 export interface FilmKind {
@@ -57,9 +57,9 @@ export async function filmEncoder(target: EncodeTarget, kind: FilmKind): Promise
   await output.start();
   let heard = 0;
   return {
-    add: async (context, frame) => {
-      if (!kind.alpha) layOnBlack(context);
-      await pictures.add(context.getImageData(0, 0, width, height).data, frame);
+    add: async (context, frame, rests) => {
+      if (!kind.alpha && !rests) layOnBlack(context);
+      await pictures.add(rests ? null : context.getImageData(0, 0, width, height).data, frame);
       if (sounds) {
         const sound = await target.sound!(frame);
         await addSound(sounds, sound, heard - kind.delay);

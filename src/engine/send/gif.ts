@@ -23,12 +23,14 @@ export async function gifEncoder(
     encoder.stream.reset();
   };
   return {
-    add: async (context, frame) => {
-      const { data } = context.getImageData(0, 0, width, height);
-      hardenAlpha(data, gif);
-      if (changed(data)) {
-        palette = quantize(data, GIF_COLOURS, { format: 'rgb565' });
-        pixels = palettePixels(data, width, palette, gif.dither);
+    add: async (context, frame, rests) => {
+      if (!rests) {
+        const { data } = context.getImageData(0, 0, width, height);
+        hardenAlpha(data, gif);
+        if (changed(data)) {
+          palette = quantize(data, GIF_COLOURS, { format: 'rgb565' });
+          pixels = palettePixels(data, width, palette, gif.dither);
+        }
       }
       encoder.writeFrame(pixels, width, height, {
         palette: [...palette, [0, 0, 0]],

@@ -16,9 +16,9 @@ export async function growingEncoder(file: GrowingFile, kind: PictureKind): Prom
   const changed = watchChanges();
   let picture = new Uint8Array();
   return {
-    add: async (context) => {
+    add: async (context, _frame, rests) => {
       const { width, height } = context.canvas;
-      if (changed(context.getImageData(0, 0, width, height).data)) {
+      if (!rests && changed(context.getImageData(0, 0, width, height).data)) {
         const blob = await context.canvas.convertToBlob(kind);
         picture = new Uint8Array(await blob.arrayBuffer());
       }

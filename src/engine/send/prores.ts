@@ -17,12 +17,14 @@ export const proresEncoder = (target: EncodeTarget, profile: Profile): Promise<E
         colorSpace: COLOUR,
       };
       const seconds = framesToSeconds(1, rate);
+      let coded = new Uint8Array();
       return {
         source,
-        add: (rgba, frame) =>
-          source.add(new EncodedPacket(code(rgba), 'key', framesToSeconds(frame, rate), seconds), {
-            decoderConfig,
-          }),
+        add: (rgba, frame) => {
+          if (rgba) coded = code(rgba);
+          const packet = new EncodedPacket(coded, 'key', framesToSeconds(frame, rate), seconds);
+          return source.add(packet, { decoderConfig });
+        },
       };
     },
     alpha: profile.alphaBits > 0,

@@ -11,8 +11,12 @@ type Context = OffscreenCanvasRenderingContext2D;
 
 /** Takes painted frames one by one and makes a file of them. */
 export interface Encoder {
-  /** The context is painted anew for each frame; the encoder has what it needs when this resolves. */
-  readonly add: (context: Context, frame: number) => Promise<void>;
+  /**
+   * The context is painted anew for each frame that is not as the one before; the encoder has what it
+   * needs when this resolves.
+   * @param rests whether the frame is as the one before: what came of that is good for it
+   */
+  readonly add: (context: Context, frame: number, rests: boolean) => Promise<void>;
   readonly finish: () => Promise<Blob>;
   /** Gives up; nothing is left behind. */
   readonly cancel: () => Promise<void>;

@@ -22,7 +22,7 @@ const codedByBrowser =
     return {
       source,
       add: async (rgba, frame) => {
-        rgbaToI420(rgba, width, height, alpha, codes);
+        if (rgba) rgbaToI420(rgba, width, height, alpha, codes);
         const sample = new VideoSample(codes, {
           format: alpha ? 'I420A' : 'I420',
           codedWidth: width,
