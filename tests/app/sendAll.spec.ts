@@ -232,7 +232,7 @@ test('sizes are estimated from real frames, within 30 % of the files that are ma
   await page.getByRole('link', { name: 'Open Gust call-out' }).click();
   await page.getByRole('link', { name: 'Send' }).click();
   await setNumber(page, 'Scale', 0.5);
-  const formats = ['VP9 .webm', 'Animated WebP .webp'] as const;
+  const formats = ['ProRes 4444 .mov', 'VP9 .webm', 'Animated WebP .webp'] as const;
   const estimates = new Map<string, number>();
   for (const format of formats) {
     const card = page.getByRole('radio', { name: format });
@@ -241,7 +241,7 @@ test('sizes are estimated from real frames, within 30 % of the files that are ma
     estimates.set(format.split('.')[1], Number(figure) * (unit === 'k' ? 1e3 : 1e6));
   }
   await addAs(page, ...formats);
-  const files = await sendAll(page, 2);
+  const files = await sendAll(page, formats.length);
   for (const [extension, estimated] of estimates) {
     const { size } = statSync(files.get(`gust-call-out.${extension}`)!);
     expect(Math.abs(estimated / size - 1), extension).toBeLessThan(0.3);

@@ -65,7 +65,7 @@ const pictures = (encode: FormatWork['encode'], inside: PicturesIn): FormatWork 
 const prores = (profile: Profile): FormatWork => ({
   encode: painted(({ target }) => proresEncoder(target, profile)),
   open: openVideo,
-  frameBytes: packetSizes,
+  frameBytes: alike,
   missing: neverMissing,
 });
 
