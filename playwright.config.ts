@@ -33,7 +33,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     actionTimeout: 60_000,
     launchOptions: {
-      // The same engine without a window's own pages, which take a fifth of each test's time.
+      // The same engine without a window's own pages, which take processor time in every test.
       executablePath: process.env.CHROMIUM ?? '/usr/lib/chromium/chromium-headless-shell',
       args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
     },
