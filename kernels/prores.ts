@@ -9,7 +9,7 @@ const MACROBLOCK: i32 = 16;
 const MOST_ACROSS: i32 = 8;
 const MOST_SAMPLES: i32 = MACROBLOCK * MACROBLOCK * MOST_ACROSS;
 
-/** Bytes that a slice has room for: with every bit of it as dear as codes can be, it needs less. */
+/** Bytes that a slice has room for: 6144 coefficients take at most 25 bits each, 2048 values of alpha 18. */
 const SLICE_ROOM: i32 = 24 * 1024;
 
 /** Where a stripe's parts lie in its scratch memory. */

@@ -88,7 +88,11 @@ export const footageThumbnails = (
   footage: Footage,
   shares: readonly number[],
   signal: AbortSignal,
-): Promise<readonly Blob[]> => next(() => footagePictures(footage, shares, signal));
+): Promise<readonly Blob[]> =>
+  // A long sound is read for a while; pictures do not wait for it.
+  footage.type === 'sound'
+    ? waveform(footage)
+    : next(() => footagePictures(footage, shares, signal));
 
 async function footagePictures(
   footage: Footage,
@@ -96,7 +100,6 @@ async function footagePictures(
   signal: AbortSignal,
 ): Promise<readonly Blob[]> {
   stopIfAborted(signal);
-  if (footage.type === 'sound') return [await waveform(footage)];
   const context = thumbnailContext('shown', footage.width, footage.height);
   const { width, height } = context.canvas;
   if (footage.type === 'still') {
@@ -124,7 +127,7 @@ async function footagePictures(
 
 const WAVE_COLUMNS = 120;
 
-async function waveform(footage: Footage): Promise<Blob> {
+async function waveform(footage: Footage): Promise<readonly Blob[]> {
   const peaks = new Float32Array(WAVE_COLUMNS);
   const input = openInput(mediaSource(footage.media));
   try {
@@ -146,7 +149,7 @@ async function waveform(footage: Footage): Promise<Blob> {
   } finally {
     input.dispose();
   }
-  const context = thumbnailContext('shown', 480, 270);
+  const context = softwareContext(480, 270);
   context.fillStyle = '#e9e0f2';
   context.fillRect(0, 0, 480, 270);
   context.fillStyle = '#4b2e73';
@@ -154,5 +157,5 @@ async function waveform(footage: Footage): Promise<Blob> {
     const height = Math.max(2, peak * 220);
     context.fillRect(i * 4 + 1, 135 - height / 2, 2, height);
   });
-  return toBlob(context);
+  return [await toBlob(context)];
 }

@@ -41,12 +41,12 @@ export interface FilmKind {
 /** Makes a film of frames and of what is heard with them. */
 export async function filmEncoder(target: EncodeTarget, kind: FilmKind): Promise<Encoder> {
   const { width, height, rate } = target;
+  const pictures = await kind.pictures(target);
   const scratch = await openScratchFile();
   const output = new Output({
     format: kind.container(),
     target: new StreamTarget(scratch.writable, { chunked: true }),
   });
-  const pictures = await kind.pictures(target);
   // Room is kept at the start for the list of packets: players begin before all of a file is there.
   output.addVideoTrack(pictures.source, {
     frameRate: rate.num / rate.den,

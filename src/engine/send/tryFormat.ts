@@ -1,6 +1,7 @@
+import equal from 'fast-deep-equal';
 import { EnlargedPictures } from '@/core/check';
 import type { Bundle } from '@/core/document';
-import { sceneAt } from '@/core/scene';
+import { sceneAt, type Scene } from '@/core/scene';
 import { estimatedBytes, sampleRuns } from '@/core/sending/estimate';
 import { onSentBackdrop, planFiles, isPictures, type PlannedPictures } from '@/core/sending/plan';
 import { Artist } from '../artist';
@@ -66,10 +67,10 @@ async function movesOf(
 ): Promise<readonly boolean[]> {
   if (bundle.document.kind === 'landing') return frames.map(() => true);
   const assets = await artist.assets(bundle);
-  let before = '';
+  let before: Scene | null = null;
   return frames.map((frame) => {
-    const scene = JSON.stringify(sceneAt(bundle.document, frame, assets));
-    const moves = scene !== before;
+    const scene = sceneAt(bundle.document, frame, assets);
+    const moves = !equal(scene, before);
     before = scene;
     return moves;
   });
