@@ -28,7 +28,11 @@ export async function buildEngine() {
     target: 'chrome120',
     minify: true,
     define: { 'process.env.NODE_ENV': '"production"', global: 'globalThis' },
-    alias: { '@': './src' },
+    alias: {
+      '@': './src',
+      'brotli/decompress.js': './scripts/late/brotli.cjs',
+      'unicode-trie': './scripts/late/unicodeTrie.cjs',
+    },
     logLevel: 'warning',
   });
   copyFileSync(require.resolve('@resvg/resvg-wasm/index_bg.wasm'), 'public/engine/resvg.wasm');

@@ -1,30 +1,16 @@
 import { expose } from 'comlink';
-import { measureOverlay } from './check/measureOverlay';
-import { pictureOfFinding } from './check/pictureOfFinding';
-import { importMedia } from './importMedia';
-import { findKey, measureKey } from './judgeKey';
-import { artworkBox, findEvent, findLoopIn, findPalette, findQuiet } from './lookThrough';
-import { pickColour } from './picker';
-import { trialLanding } from './receive/trialLanding';
-import { clearScratchFiles, send } from './send';
-import { tryFormat } from './send/tryFormat';
-import { missingFormats } from './send/missingFormats';
-import { serverHealth } from './server';
-import { Stage, type SentView, type StageListener } from './stage';
-import { documentThumbnails, footageThumbnails } from './thumbnail';
-import { hasSound, isHeard } from './sound/hasSound';
-import { measureSound } from './sound/measureSound';
-import { mixSound } from './sound/live';
-import { importCopy } from './readableCopy';
-import { recoverAlpha } from './recoverAlpha';
-import { findRecording } from './recording';
-import { drawSvg } from './svg';
-import { drawWords, findLetterTarget, findMissingLetters, findOverflow, splitLayer } from './words';
+import type { Stage, SentView, StageListener } from './stage';
 import { installHandlers } from './wire';
 
 installHandlers();
 
-let stage: Stage | null = null;
+/** Each worker does a few of the jobs, and loads the code of those when they are first asked for. */
+const later =
+  <Args extends unknown[], Result>(load: () => Promise<(...args: Args) => Result>) =>
+  async (...args: Args): Promise<Awaited<Result>> =>
+    await (await load())(...args);
+
+let stage: Promise<Stage> | null = null;
 
 /** What an engine worker does; the door in `engine.ts` decides which worker does what. */
 const api = {
@@ -35,42 +21,43 @@ const api = {
     onProblem: StageListener['onProblem'],
     onShown: StageListener['onShown'],
   ) => {
-    stage?.close();
-    stage = new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown });
+    stage = import('./stage').then(
+      ({ Stage }) => new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown }),
+    );
   },
-  showOnStage: (view: SentView) => stage?.show(view),
-  importMedia,
-  importCopy,
-  clearScratchFiles,
-  documentThumbnails,
-  footageThumbnails,
-  measureOverlay,
-  pictureOfFinding,
-  pickColour,
-  findKey,
-  measureKey,
-  findEvent,
-  findLoop: findLoopIn,
-  artworkBox,
-  findPalette,
-  findQuiet,
-  recoverAlpha,
-  measureSound,
-  hasSound,
-  isHeard,
-  mixSound,
-  splitLayer,
-  drawWords,
-  drawSvg,
-  findRecording,
-  findLetterTarget,
-  findOverflow,
-  findMissingLetters,
-  send,
-  tryFormat,
-  trialLanding,
-  missingFormats,
-  serverHealth,
+  showOnStage: async (view: SentView) => (await stage)?.show(view),
+  importMedia: later(async () => (await import('./importMedia')).importMedia),
+  importCopy: later(async () => (await import('./readableCopy')).importCopy),
+  clearScratchFiles: later(async () => (await import('./send/scratchFile')).clearScratchFiles),
+  documentThumbnails: later(async () => (await import('./thumbnail')).documentThumbnails),
+  footageThumbnails: later(async () => (await import('./thumbnail')).footageThumbnails),
+  measureOverlay: later(async () => (await import('./check/measureOverlay')).measureOverlay),
+  pictureOfFinding: later(async () => (await import('./check/pictureOfFinding')).pictureOfFinding),
+  pickColour: later(async () => (await import('./picker')).pickColour),
+  findKey: later(async () => (await import('./judgeKey')).findKey),
+  measureKey: later(async () => (await import('./judgeKey')).measureKey),
+  findEvent: later(async () => (await import('./lookThrough')).findEvent),
+  findLoop: later(async () => (await import('./lookThrough')).findLoopIn),
+  artworkBox: later(async () => (await import('./lookThrough')).artworkBox),
+  findPalette: later(async () => (await import('./lookThrough')).findPalette),
+  findQuiet: later(async () => (await import('./lookThrough')).findQuiet),
+  recoverAlpha: later(async () => (await import('./recoverAlpha')).recoverAlpha),
+  measureSound: later(async () => (await import('./sound/measureSound')).measureSound),
+  hasSound: later(async () => (await import('./sound/hasSound')).hasSound),
+  isHeard: later(async () => (await import('./sound/hasSound')).isHeard),
+  mixSound: later(async () => (await import('./sound/live')).mixSound),
+  splitLayer: later(async () => (await import('./words')).splitLayer),
+  drawWords: later(async () => (await import('./words')).drawWords),
+  drawSvg: later(async () => (await import('./svg')).drawSvg),
+  findRecording: later(async () => (await import('./recording')).findRecording),
+  findLetterTarget: later(async () => (await import('./words')).findLetterTarget),
+  findOverflow: later(async () => (await import('./words')).findOverflow),
+  findMissingLetters: later(async () => (await import('./words')).findMissingLetters),
+  send: later(async () => (await import('./send')).send),
+  tryFormat: later(async () => (await import('./send/tryFormat')).tryFormat),
+  trialLanding: later(async () => (await import('./receive/trialLanding')).trialLanding),
+  missingFormats: later(async () => (await import('./send/missingFormats')).missingFormats),
+  serverHealth: later(async () => (await import('./server')).serverHealth),
 };
 
 export type EngineApi = typeof api;

@@ -1,6 +1,7 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import 'core-js/actual/typed-array/from-base64';
+import 'core-js/actual/typed-array/to-base64';
+import { createSHA256 } from 'hash-wasm';
 import { MoonError } from '@/core/errors';
 import { onStorage } from '@/core/onStorage';
 import type { Progress } from './progress';
@@ -29,9 +30,9 @@ async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
 
 /** SHA-256 in lower-case hexadecimal. */
 export async function hashOfPieces(pieces: AsyncIterable<Uint8Array>): Promise<string> {
-  const digest = sha256.create();
+  const digest = await createSHA256();
   for await (const piece of pieces) digest.update(piece);
-  return bytesToHex(digest.digest());
+  return digest.digest('hex');
 }
 
 /**
@@ -59,18 +60,18 @@ export async function keepFile(file: Blob, progress: Progress): Promise<string> 
  */
 export async function keepMedia(hash: string, pieces: AsyncIterable<Uint8Array>): Promise<void> {
   if (await isKept(hash)) return;
-  const digest = sha256.create();
+  const digest = await createSHA256();
   let bytes = 0;
   let index = 0;
   try {
     for await (const chunk of rechunked(pieces)) {
       digest.update(chunk);
       bytes += chunk.length;
-      const text = toBase64(chunk);
+      const text = chunk.toBase64();
       const key = chunkKey(hash, index++);
       await onStorage(() => storage.setItem(key, text));
     }
-    if (bytesToHex(digest.digest()) !== hash) {
+    if (digest.digest('hex') !== hash) {
       throw new MoonError('media-damaged', 'A media file was changed or damaged.');
     }
     await onStorage(() => storage.setItem(headKey(hash), String(bytes)));
@@ -111,7 +112,7 @@ const isKept = async (hash: string): Promise<boolean> =>
 export async function readMedia(hash: string, start: number, end: number): Promise<Uint8Array> {
   const out = new Uint8Array(end - start);
   for (let i = Math.floor(start / CHUNK); i * CHUNK < end; i++) {
-    const chunk = fromBase64(await chunkAt(hash, i));
+    const chunk = Uint8Array.fromBase64(await chunkAt(hash, i));
     const from = Math.max(start, i * CHUNK);
     const part = chunk.subarray(from - i * CHUNK, end - i * CHUNK);
     out.set(part, from - start);
@@ -161,19 +162,4 @@ export async function dropMedia(hashes: readonly string[]): Promise<void> {
   const heads = keys.filter((key) => key.endsWith('/head'));
   await onStorage(() => storage.removeMany(heads));
   await onStorage(() => storage.removeMany(keys));
-}
-
-function toBase64(bytes: Uint8Array): string {
-  let binary = '';
-  for (let i = 0; i < bytes.length; i += 32_768) {
-    binary += String.fromCharCode(...bytes.subarray(i, i + 32_768));
-  }
-  return btoa(binary);
-}
-
-function fromBase64(text: string): Uint8Array {
-  const binary = atob(text);
-  const bytes = new Uint8Array(binary.length);
-  for (let i = 0; i < binary.length; i++) bytes[i] = binary.charCodeAt(i);
-  return bytes;
 }

@@ -1,5 +1,5 @@
 import { CustomVideoDecoder, registerDecoder, VideoSample, type EncodedPacket } from 'mediabunny';
-import { Decoder, Frame, type DecoderOptions, type FilledFrame } from 'turbores';
+import type { Decoder, DecoderOptions, FilledFrame, Frame } from 'turbores';
 
 /**
  * Reads ProRes and gives its planes as they are. Frames of the browser's own would not do: Firefox
@@ -7,6 +7,7 @@ import { Decoder, Frame, type DecoderOptions, type FilledFrame } from 'turbores'
  */
 class ProresDecoder extends CustomVideoDecoder {
   private decoder: Decoder | null = null;
+  private newFrame!: () => Frame;
   private readonly free: Frame[] = [];
 
   static override supports(codec: string): boolean {
@@ -14,6 +15,8 @@ class ProresDecoder extends CustomVideoDecoder {
   }
 
   async init(): Promise<void> {
+    const { Decoder, Frame } = await import('turbores');
+    this.newFrame = () => new Frame();
     const decoder = await Decoder.create({
       proresFourCc: this.config.codec as DecoderOptions['proresFourCc'],
       useSharedMemory: Decoder.canUseSharedMemory(),
@@ -39,7 +42,7 @@ class ProresDecoder extends CustomVideoDecoder {
   }
 
   private async read(decoder: Decoder, packet: EncodedPacket): Promise<void> {
-    const frame = this.free.pop() ?? new Frame();
+    const frame = this.free.pop() ?? this.newFrame();
     const read = await decoder.decode(packet.data, frame);
     if (read instanceof Error) throw read;
     // The sample holds a copy.

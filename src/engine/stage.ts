@@ -115,12 +115,6 @@ export class Stage {
     }
   }
 
-  close(): void {
-    this.view = null;
-    this.clock = null;
-    this.artist.close();
-  }
-
   private readonly tick = (): void => {
     this.advance();
     if (this.clock) requestAnimationFrame(this.tick);

@@ -8,7 +8,6 @@ import {
   type OutputFormat,
   type VideoSource,
 } from 'mediabunny';
-import { registerAacEncoder } from '@mediabunny/aac-encoder';
 import { SAMPLE_RATE, type Stereo } from '@/core/sound/types';
 import { framesToSeconds } from '@/core/time';
 import { openScratchFile } from './scratchFile';
@@ -99,7 +98,9 @@ function layOnBlack(context: OffscreenCanvasRenderingContext2D): void {
 
 /** AAC is not among what browsers encode everywhere; a coder of ours is used where it is not. */
 async function soundSource({ sound }: FilmKind): Promise<AudioSampleSource> {
-  if (sound.codec === 'aac' && !(await canEncodeAudio('aac'))) registerAacEncoder();
+  if (sound.codec === 'aac' && !(await canEncodeAudio('aac'))) {
+    (await import('@mediabunny/aac-encoder')).registerAacEncoder();
+  }
   return new AudioSampleSource(sound);
 }
 
