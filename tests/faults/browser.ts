@@ -16,11 +16,14 @@ export const newProfile = (): string => mkdtempSync(join(tmpdir(), 'moon-patch-p
 export const dropProfile = (profile: string): void =>
   rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
 
-const open = new Set<BrowserContext>();
+const open = new Map<string, BrowserContext>();
 
 /** Closes what a fault that ended early left open. */
-export const closeAll = async (): Promise<void> => {
-  for (const context of open) await context.close().catch(() => undefined);
+export const closeVisit = async (profile: string): Promise<void> => {
+  await open
+    .get(profile)
+    ?.close()
+    .catch(() => undefined);
 };
 
 export async function visit(profile: string, base: string): Promise<Visit> {
@@ -35,8 +38,8 @@ export async function visit(profile: string, base: string): Promise<Visit> {
   // The compiler that runs these files names functions by a helper that pages do not have.
   await context.addInitScript({ content: 'globalThis.__name ??= (named) => named;' });
   await context.addInitScript(canBeFull);
-  open.add(context);
-  context.on('close', () => open.delete(context));
+  open.set(profile, context);
+  context.on('close', () => open.delete(profile));
   const page = context.pages()[0] ?? (await context.newPage());
   await page.goto(base);
   return {

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { closeAll, dropProfile, newProfile, visit, type Visit } from './browser';
+import { closeVisit, dropProfile, newProfile, visit, type Visit } from './browser';
 import {
   killEditing,
   killImporting,
@@ -13,20 +13,20 @@ import {
   killSending,
 } from './kills';
 import { bringInMutants, mutant, validFiles } from './mutants';
-import { seeded } from './random';
+import { seeded, type Random } from './random';
 import { hostileRequest } from './requests';
 import { editEmptied, editFull, smallDisk, takeOver } from './storage';
 
 const PORT = 8096;
 const BASE = `http://127.0.0.1:${PORT}`;
-const MUTANTS_AT_ONCE = 17;
+/** Damaged files of each format that are brought in together. */
+const MUTANTS_EACH = 3;
 const REQUESTS_AT_ONCE = 25;
 
 const { values } = parseArgs({
   options: { minutes: { type: 'string', default: '10' }, seed: { type: 'string', default: '1' } },
 });
 const end = performance.now() + Number(values.minutes) * 60_000;
-const random = seeded(Number(values.seed));
 
 /** Where the server makes its folders, to be looked at in the end. */
 const folder = mkdtempSync(join(tmpdir(), 'moon-patch-faults-'));
@@ -37,15 +37,20 @@ interface Row {
 }
 const table = new Map<string, Row>();
 
-/** Does one fault, or a batch of them, and notes what came of it. */
-async function note(name: string, act: () => Promise<readonly string[]>, count = 1): Promise<void> {
+/** Does one fault, or a batch of them, in a browser with some profile, and notes what came of it. */
+async function note(
+  name: string,
+  profile: string,
+  act: () => Promise<readonly string[]>,
+  count = 1,
+): Promise<void> {
   const row = table.get(name) ?? { tried: 0, wrong: [] };
   table.set(name, row);
   try {
     row.wrong.push(...(await act()));
   } catch (error) {
     row.wrong.push(`it ended in ${(error as Error).message.split('\n')[0]}`);
-    await closeAll();
+    await closeVisit(profile);
   }
   row.tried += count;
 }
@@ -64,22 +69,21 @@ const KILLS = {
   'killed while sending': killSending,
 } as const;
 
-async function killRound(): Promise<void> {
+async function killRound(random: Random): Promise<void> {
   const profile = newProfile();
-  await note('killed at the first opening', () => killOpening(profile, BASE, random));
+  await note('killed at the first opening', profile, () => killOpening(profile, BASE, random));
   for (const [name, kill] of Object.entries(KILLS)) {
-    await note(name, () => kill(profile, BASE, random));
-    await note(name, () => kill(profile, BASE, random));
+    for (let i = 0; i < 2; i++) await note(name, profile, () => kill(profile, BASE, random));
   }
   dropProfile(profile);
 }
 
-async function storageRound(): Promise<void> {
+async function storageRound(random: Random): Promise<void> {
   const profile = newProfile();
   const disk = smallDisk(profile);
   /** A fault that needs an open kit, and takes it along where it ends early. */
   const withKit = (name: string, act: (open: Visit) => Promise<readonly string[]>) =>
-    note(name, async () => {
+    note(name, profile, async () => {
       const open = await visit(profile, BASE);
       await haveDemo(open.page);
       const wrong = await act(open);
@@ -92,47 +96,60 @@ async function storageRound(): Promise<void> {
     await withKit('disk full while editing', (open) => editFull(open, BASE, random, profile));
   }
   await withKit('storage emptied while editing', (open) => editEmptied(open, BASE, random));
-  for (let i = 0; i < 2; i++) await note('tabs taking over', () => takeOver(profile, BASE, random));
+  for (let i = 0; i < 2; i++) {
+    await note('tabs taking over', profile, () => takeOver(profile, BASE, random));
+  }
   disk?.drop();
   dropProfile(profile);
 }
 
-async function mutantRound(): Promise<void> {
+async function mutantRound(random: Random): Promise<void> {
   const profile = newProfile();
   const { page, close } = await visit(profile, BASE);
   await page.getByRole('button', { name: 'Start with an empty kit' }).click();
-  const files = [...validFiles()].map(
-    ([format, bytes]) =>
-      [`${format}-${Math.floor(random() * 1e6)}.${format}`, mutant(bytes, random)] as const,
+  const files = [...validFiles()].flatMap(([format, bytes]) =>
+    Array.from({ length: MUTANTS_EACH }, () => {
+      const name = `${format}-${Math.floor(random() * 1e6)}.${format}`;
+      return [name, mutant(bytes, random)] as const;
+    }),
   );
   const bring = async () => (await bringInMutants(page, files)).problems;
-  await note('damaged files', bring, MUTANTS_AT_ONCE);
+  await note('damaged files', profile, bring, files.length);
   await close();
   dropProfile(profile);
 }
 
-async function requestRound(): Promise<void> {
+async function requestRound(random: Random): Promise<void> {
   for (let i = 0; i < 4; i++) {
     const ask = () =>
       Promise.all(Array.from({ length: REQUESTS_AT_ONCE }, () => hostileRequest(BASE, random)));
-    await note('hostile requests', async () => (await ask()).flat(), REQUESTS_AT_ONCE);
+    await note('hostile requests', '', async () => (await ask()).flat(), REQUESTS_AT_ONCE);
   }
 }
 
 async function main(): Promise<void> {
   const server = await startServer();
-  while (performance.now() < end) {
-    for (const round of [killRound, storageRound, mutantRound, requestRound]) {
-      if (performance.now() < end) await round();
-    }
-  }
-  await note('files left by the server', async () => {
+  // Two at a time: what is done to one browser must not reach the other.
+  const seed = Number(values.seed);
+  await Promise.all([
+    repeated([killRound], seeded(seed)),
+    repeated([storageRound, mutantRound, requestRound], seeded(seed + 1)),
+  ]);
+  await note('files left by the server', '', async () => {
     server.kill('SIGTERM');
     await new Promise((resolve) => server.once('exit', resolve));
     return readdirSync(folder).filter((name) => name.startsWith('moon-patch'));
   });
   print();
   process.exit([...table.values()].some(({ wrong }) => wrong.length > 0) ? 1 : 0);
+}
+
+/** Does rounds in turn until the time is over. */
+async function repeated(
+  rounds: readonly ((random: Random) => Promise<void>)[],
+  random: Random,
+): Promise<void> {
+  for (let i = 0; performance.now() < end; i++) await rounds[i % rounds.length](random);
 }
 
 function print(): void {
