@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import type { Browser } from '@playwright/test';
+import { benchCopies } from './copies';
 import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
 import { benchKernels } from './keying/kernels';
@@ -38,6 +39,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   'long landing': benchLongLanding,
   'kit file': benchKitFile,
   'large kit': benchLargeKit,
+  copies: benchCopies,
   kernels: benchKernels,
   'key quality': benchKeyQuality,
   'key photographs': benchKeyPhotographs,

@@ -9,7 +9,7 @@ missing=()
 [ -x "${CHROMIUM:-/usr/lib/chromium/chromium-headless-shell}" ] || missing+=(chromium-headless-shell)
 command -v ffmpeg >/dev/null || missing+=(ffmpeg)
 command -v webpinfo >/dev/null || missing+=(webp)
-for reader in mediainfo gifsicle apngdis; do
+for reader in mediainfo gifsicle apngdis redis-server; do
   command -v "$reader" >/dev/null || missing+=("$reader")
 done
 command -v firefox-esr >/dev/null || missing+=(firefox-esr)

@@ -5,26 +5,27 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { string } from 'yup';
 import { PAGES } from '@/core/site';
-import { hasFfmpeg } from './ffmpeg';
+import type { Copies } from './copies/copies';
+import { gone } from './copies/queue';
 import { onlyHosts, onlyOwnPages } from './guard';
-import type { Proxies } from './proxies';
 import { Refusal } from './refusal';
 import { requestLog } from './requestLog';
-import type { Turns } from './turns';
 
 interface AppOptions {
   /** Folder of the built app. */
   readonly site: string;
-  readonly proxies: Proxies;
-  readonly turns: Turns;
+  readonly copies: Copies;
   /** Host names that it answers to. */
   readonly hosts: ReadonlySet<string>;
   readonly log: Logger;
 }
 
+const ID = string().required().uuid();
+
 /** The whole server: the app's files, isolated and under a strict policy, and copies of footage. */
-export function createApp({ site, proxies, turns, hosts, log }: AppOptions): Express {
+export function createApp({ site, copies, hosts, log }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(requestLog(log));
@@ -32,9 +33,9 @@ export function createApp({ site, proxies, turns, hosts, log }: AppOptions): Exp
   app.use(onlyHosts(hosts));
   app.use('/api', onlyOwnPages);
   app.get('/api/health', async (_request, response) => {
-    response.json({ proxies: await hasFfmpeg(), queue: turns.queue() });
+    response.json({ proxies: await copies.able(), queue: await copies.counts() });
   });
-  app.use('/api/proxies', proxyRoutes(proxies));
+  app.use('/api/proxies', copyRoutes(copies));
   app.use('/api', (_request, response) => {
     response.status(404).json({ error: 'There is nothing at this address.' });
   });
@@ -65,20 +66,23 @@ const siteFiles = (site: string) =>
     serveStatic: { setHeaders: cacheHeaders },
   });
 
-function proxyRoutes(proxies: Proxies): express.Router {
+function copyRoutes(copies: Copies): express.Router {
   const router = express.Router();
+  // It names files: nothing but what this server made up itself may come through.
+  router.param('id', (_request, _response, next, id) =>
+    next(ID.isValidSync(id) ? undefined : gone()),
+  );
   router.post('/', async (request, response) => {
-    response.status(201).json(await proxies.create(request));
+    response.status(201).json(await copies.create(request));
   });
   router.get('/:id', async (request, response) => {
-    response.json(await proxies.progress(request.params.id));
+    response.json(await copies.progress(request.params.id));
   });
   router.get('/:id/file', async (request, response) => {
-    const { id } = request.params;
-    await proxies.hand(id, ({ folder, name }) => handOver(response, folder, name));
+    await copies.hand(request.params.id, request, response);
   });
-  router.delete('/:id', (request, response) => {
-    proxies.drop(request.params.id);
+  router.delete('/:id', async (request, response) => {
+    await copies.drop(request.params.id);
     response.status(204).end();
   });
   return router;
@@ -114,16 +118,6 @@ function cacheHeaders(response: ServerResponse, path: string): void {
   const hashed = path.includes('/_expo/') || path.includes('/assets/');
   response.setHeader('cache-control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
 }
-
-/** Resolves once a file is sent, or its client has gone away. */
-const handOver = (response: Response, root: string, name: string): Promise<void> =>
-  new Promise((resolve, reject) => {
-    // Folders for temporary files may have a name that begins with a dot.
-    response.sendFile(name, { root, dotfiles: 'allow' }, (error) => {
-      if (error && !response.destroyed && !response.writableEnded) reject(error);
-      else resolve();
-    });
-  });
 
 function statusOf(error: unknown): number {
   if (error instanceof Refusal) return error.status;

@@ -21,8 +21,8 @@ const CONFINED = [
 export function spawnConfined(
   program: string,
   args: readonly string[],
-  stdio: SpawnOptions['stdio'],
+  options: SpawnOptions,
 ): ChildProcess {
   const [first, ...rest] = [...(able ? CONFINED : []), program, ...args];
-  return spawn(first, rest, { stdio });
+  return spawn(first, rest, options);
 }

@@ -1,53 +1,58 @@
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import pino from 'pino';
 import { createApp } from './app';
-import { hasFfmpeg } from './ffmpeg';
+import type { Copies } from './copies/copies';
+import { setUpCopies } from './copies/setUp';
 import { hostsOf } from './guard';
-import { Proxies } from './proxies';
-import { Turns } from './turns';
 import { sweepWorkFolders } from './workFolder';
-
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
-const port = Number(process.env.PORT ?? 8090);
-const turns = new Turns();
-const proxies = new Proxies(turns);
-const site = process.env.SITE ?? join(process.cwd(), 'dist');
-
-const hosts = hostsOf(process.env.PUBLIC_HOST);
-
-sweepWorkFolders();
-const server = createApp({ site, proxies, turns, hosts, log }).listen(
-  port,
-  '127.0.0.1',
-  async (error) => {
-    if (error) {
-      console.error(
-        `Moon Patch could not start on port ${port}: ${error.message}. Set PORT to another one.`,
-      );
-      process.exit(1);
-    }
-    console.log(`Moon Patch is at http://127.0.0.1:${port}/${process.env.OPEN_PATH ?? ''}`);
-    if (!(await hasFfmpeg())) {
-      console.log('ffmpeg is not installed: files that a browser cannot read stay unread.');
-    }
-  },
-);
 
 /** Milliseconds that work under way has to end in once the server is told to stop. */
 const LAST_CALL = 10_000;
 
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+
+async function main(): Promise<void> {
+  const site = process.env.SITE ?? join(process.cwd(), 'dist');
+  const hosts = hostsOf(process.env.PUBLIC_HOST);
+  sweepWorkFolders();
+  const copies = await setUpCopies(process.env, log);
+  const app = createApp({ site, copies, hosts, log });
+  const server = await listen(app, Number(process.env.PORT ?? 8090));
+  if (!(await copies.able())) {
+    const missing = process.env.REDIS_URL ? 'No worker is there' : 'ffmpeg is not installed';
+    console.log(`${missing}: files that a browser cannot read stay unread.`);
+  }
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.on(signal, () => void stop(server, copies));
+  }
+}
+
+const listen = (app: ReturnType<typeof createApp>, port: number): Promise<Server> =>
+  new Promise((resolve, reject) => {
+    const server = app.listen(port, '127.0.0.1', (error) => {
+      if (error) {
+        const words = `Moon Patch could not start on port ${port}: ${error.message}. Set PORT to another one.`;
+        return reject(new Error(words));
+      }
+      console.log(`Moon Patch is at http://127.0.0.1:${port}/${process.env.OPEN_PATH ?? ''}`);
+      resolve(server);
+    });
+  });
+
 /** Takes no more, lets what is under way end, and goes; at once when it is told again. */
-function stop(): void {
-  const leave = () => {
-    proxies.dropAll();
-    process.exit(0);
-  };
+async function stop(server: Server, copies: Copies): Promise<void> {
+  const leave = () => void copies.close().finally(() => process.exit(0));
   process.removeAllListeners('SIGINT').removeAllListeners('SIGTERM');
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, leave);
   server.close(leave);
   server.closeIdleConnections();
-  if (turns.queue().running === 0) server.closeAllConnections();
   setTimeout(leave, LAST_CALL);
+  const { running } = await copies.counts().catch(() => ({ running: 0 }));
+  if (running === 0) server.closeAllConnections();
 }
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
+main().catch((error: Error) => {
+  console.error(error.message);
+  process.exit(1);
+});

@@ -1,4 +1,5 @@
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Refusal } from './refusal';
@@ -11,6 +12,16 @@ export function makeWorkFolder(): string {
     return mkdtempSync(join(tmpdir(), `${PREFIX}${process.pid}-`));
   } catch {
     throw noRoom();
+  }
+}
+
+/** Works in a folder that is there until it is done. @throws Refusal 507 where none can be made */
+export async function inWorkFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = makeWorkFolder();
+  try {
+    return await work(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
   }
 }
 

@@ -1,54 +1,30 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { request as httpRequest, type IncomingMessage, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { request as httpRequest, type IncomingMessage } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import pino from 'pino';
-import { createApp } from '../../../server/app';
-import { hostsOf } from '../../../server/guard';
-import { Proxies, type ProxyLimits } from '../../../server/proxies';
-import { Turns } from '../../../server/turns';
-
-/** Where the server makes its folders, if elsewhere than usual. */
-let mockTemporary: string | null = null;
-jest.mock('node:os', () => {
-  const os = jest.requireActual<typeof import('node:os')>('node:os');
-  return { ...os, tmpdir: () => mockTemporary ?? os.tmpdir() };
-});
+import { startServer, type Running, type Start } from './start';
 
 const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 const OWN = { 'x-moon-patch': 'app' };
 
-let proxies: Proxies;
-let turns: Turns;
-let server: Server;
+let running: Running | null = null;
 let base: string;
 let logged: string;
 
-function start(limits: Partial<ProxyLimits> = {}, running = 1): Promise<void> {
-  turns = new Turns({ running, waiting: 1 });
-  proxies = new Proxies(turns, limits);
+async function start(limits: Start = {}): Promise<void> {
   logged = '';
   const stream = new PassThrough().on('data', (line) => (logged += String(line)));
-  const log = pino({ level: 'info' }, stream);
-  writeFileSync(join(scratch, 'index.html'), '<title>Moon Patch</title>');
-  const hosts = hostsOf('kites.example');
-  const app = createApp({ site: scratch, proxies, turns, hosts, log });
-  return new Promise((resolve) => {
-    server = app.listen(0, '127.0.0.1', () => {
-      base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-      resolve();
-    });
-  });
+  running = await startServer({ log: pino({ level: 'info' }, stream), ...limits });
+  ({ base } = running);
 }
+const counts = () => running!.counts();
 
-afterEach(() => {
-  mockTemporary = null;
-  proxies?.dropAll();
-  server?.closeAllConnections();
-  server?.close();
+afterEach(async () => {
+  await running?.stop();
+  running = null;
 });
 
 const post = (path: string, body?: BodyInit, headers = {}) =>
@@ -109,19 +85,19 @@ describe('turns', () => {
     process.kill(below(process.pid, 'ffmpeg')[0], 'SIGKILL');
     const answer = await outcome(id);
     expect([answer.status, await errorOf(answer)]).toEqual([500, expect.stringMatching(/gave up/)]);
-    expect(turns.queue()).toEqual({ running: 0, waiting: 0 });
+    expect(await counts()).toEqual({ running: 0, waiting: 0 });
     expect((await outcome(await taken(short()))).status).toBe(200);
   });
 
   it('are not lost where there is no folder to work in', async () => {
-    await start();
-    mockTemporary = '/nowhere/at/all';
+    const root = join(scratch, 'not-there');
+    await start({ root });
     for (let i = 0; i < 4; i++) {
       const answer = await post('/api/proxies', short());
       expect(answer.status).toBe(507);
-      expect(await errorOf(answer)).not.toMatch(/nowhere/);
+      expect(await errorOf(answer)).not.toMatch(/not-there/);
     }
-    mockTemporary = null;
+    mkdirSync(root);
     expect((await outcome(await taken(short()))).status).toBe(200);
   });
 
@@ -129,7 +105,7 @@ describe('turns', () => {
     await start({ run: 300 });
     const answer = await outcome(await taken(long()));
     expect(await errorOf(answer)).toMatch(/took too long/);
-    expect(turns.queue().running).toBe(0);
+    expect((await counts()).running).toBe(0);
   });
 
   it('are not held by a file that comes in slowly, which is given up where it stands still', async () => {
@@ -176,7 +152,7 @@ describe('who may ask', () => {
     await start();
     expect(await asked(headers())).toBe(status);
     expect(await asked(headers(), 'DELETE', '/api/proxies/x')).toBe(status);
-    expect(turns.queue().running).toBe(0);
+    expect((await counts()).running).toBe(0);
   });
 
   it.each([
@@ -200,8 +176,7 @@ describe('who may ask', () => {
 
 describe('copies that are made', () => {
   it('stay until they are dropped, whatever becomes of a download', async () => {
-    mockTemporary = mkdtempSync(join(scratch, '.hidden-'));
-    await start();
+    await start({ root: mkdtempSync(join(scratch, '.hidden-')) });
     const id = await taken(short());
     await outcome(id);
     const path = `${base}/api/proxies/${id}/file`;
@@ -223,7 +198,7 @@ describe('copies that are made', () => {
   });
 
   it('are no more than may be there', async () => {
-    await start({ jobs: 2 }, 3);
+    await start({ copies: 2, running: 3 });
     for (let i = 0; i < 2; i++) await outcome(await taken(short()));
     const third = await post('/api/proxies', short());
     expect([third.status, await errorOf(third)]).toEqual([503, expect.stringMatching(/busy/)]);
@@ -282,12 +257,14 @@ describe('a server that is ended', () => {
     first.kill('SIGKILL');
     await ended(first);
     await until(() => !isAlive(encoder));
-    expect(readdirSync(folder).filter((name) => /work-\d/.test(name))).toHaveLength(1);
+    const left = () => readdirSync(folder).filter((name) => name.includes(`-${first.pid}-`));
+    expect(left()).not.toEqual([]);
     const second = await run(folder);
-    // What is not named after a process is not its own.
-    expect(readdirSync(folder).filter(ours)).toEqual(['moon-patch-work-none']);
+    expect(left()).toEqual([]);
     second.kill('SIGTERM');
     expect(await ended(second)).toBe(0);
+    // What is not named after a process is not its own.
+    expect(readdirSync(folder).filter(ours)).toEqual(['moon-patch-work-none']);
   });
 
   it('politely finishes what is under way, and leaves nothing', async () => {

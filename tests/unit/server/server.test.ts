@@ -1,49 +1,26 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pino from 'pino';
-import { createApp } from '../../../server/app';
-import { hostsOf } from '../../../server/guard';
-import { Proxies, type ProxyLimits } from '../../../server/proxies';
-import { Turns } from '../../../server/turns';
+import { startServer, type Running, type Start } from './start';
 
-const site = mkdtempSync(join(tmpdir(), 'moon-patch-site-'));
-writeFileSync(join(site, 'index.html'), '<title>Moon Patch</title>');
+const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 
-let proxies: Proxies;
-let server: Server;
+let running: Running;
 let base: string;
 
-interface Start extends Partial<ProxyLimits> {
-  readonly running?: number;
-  readonly waiting?: number;
-  readonly log?: pino.Logger;
-}
-
-const start = ({
-  running = 1,
-  waiting = 1,
-  log = pino({ level: 'silent' }),
-  ...limits
-}: Start = {}) =>
-  new Promise<void>((resolve) => {
-    const turns = new Turns({ running, waiting });
-    const kept = { idle: 5000, file: 1e7, ...limits };
-    proxies = new Proxies(turns, kept);
-    const app = createApp({ site, proxies, turns, hosts: hostsOf('kites.example'), log });
-    server = app.listen(0, '127.0.0.1', () => {
-      base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-      resolve();
-    });
-  });
-const stop = () => {
-  proxies.dropAll();
-  server.closeAllConnections();
-  server.close();
+const start = async (limits: Start = {}) => {
+  running = await startServer({ idle: 5000, file: 1e7, ...limits });
+  ({ base } = running);
 };
+const stop = () => running.stop();
 
 beforeEach(() => start());
 afterEach(stop);
@@ -52,8 +29,10 @@ const OWN = { 'x-moon-patch': 'app' };
 const post = (path: string, body?: BodyInit, headers = {}) =>
   fetch(base + path, { method: 'POST', body, headers: { ...OWN, ...headers } });
 const drop = (path: string) => fetch(base + path, { method: 'DELETE', headers: OWN });
-const leftOver = () =>
-  readdirSync(tmpdir()).filter((name) => name.startsWith(`moon-patch-work-${process.pid}-`));
+const leftOver = () => [
+  ...readdirSync(running.root),
+  ...readdirSync(tmpdir()).filter((name) => name.startsWith(`moon-patch-work-${process.pid}-`)),
+];
 /** Until something is so; what never is fails by the test's own time limit. */
 async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
   while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 10));
@@ -71,7 +50,7 @@ const encoders = () =>
     }
   });
 const made = (name: string, ...args: readonly string[]): Uint8Array<ArrayBuffer> => {
-  const path = join(site, name);
+  const path = join(scratch, name);
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...args, path]);
   return new Uint8Array(readFileSync(path));
 };
@@ -98,7 +77,7 @@ describe('many clients at once', () => {
     ((await (await fetch(`${base}/api/proxies/${id}`)).json()) as { place: number }).place;
 
   it('are told how many come first, and move up', async () => {
-    stop();
+    await stop();
     await start({ waiting: 3 });
     const file = long();
     const ids = [await taken(file), await taken(file), await taken(file)];
@@ -108,7 +87,7 @@ describe('many clients at once', () => {
   });
 
   it('are all served, twelve of them, no more at a time than may run', async () => {
-    stop();
+    await stop();
     await start({ running: 2, waiting: 10 });
     let most = 0;
     const watch = setInterval(() => (most = Math.max(most, encoders().length)), 5);
@@ -122,7 +101,7 @@ describe('many clients at once', () => {
   });
 
   it('are refused where too many wait already', async () => {
-    stop();
+    await stop();
     await start({ running: 1, waiting: 1 });
     const file = long();
     await taken(file);
@@ -133,25 +112,30 @@ describe('many clients at once', () => {
   });
 
   it('that go away end their encoder, and nothing is left of them', async () => {
-    stop();
-    await start({ idle: 500 });
-    const before = leftOver().length;
+    await stop();
+    await start({ idle: 3000 });
     await taken(long());
-    expect(leftOver().length).toBe(before + 1);
-    // Asking for it would show that the client is still there; its folder goes with it.
-    await until(() => encoders().length === 0 && leftOver().length === before);
+    await until(() => encoders().length === 1);
+    expect(leftOver()).toHaveLength(2);
+    // Asking for it would show that the client is still there; its folders go with it.
+    await until(() => encoders().length === 0 && leftOver().length === 0);
   });
 
   it('cannot name a file', async () => {
     const outside = encodeURIComponent('../../etc');
     expect((await fetch(`${base}/api/proxies/${outside}`)).status).toBe(404);
+    const folder = join(running.root, '..', 'moon-patch-kept');
+    mkdirSync(folder, { recursive: true });
+    const named = encodeURIComponent('../moon-patch-kept');
+    expect((await drop(`/api/proxies/${named}`)).status).toBe(404);
+    expect(existsSync(folder)).toBe(true);
   });
 });
 
 describe('copies for files that a browser cannot read', () => {
   const PICTURES = ['-f', 'lavfi', '-i', 'testsrc2=s=102x64:r=25:d=1'];
   const streamsOf = (file: Uint8Array) => {
-    const path = join(site, 'copy');
+    const path = join(scratch, 'copy');
     writeFileSync(path, file);
     const entries = 'stream=codec_name,pix_fmt,width,nb_frames';
     const args = ['-v', 'error', '-show_entries', entries, '-of', 'csv=p=0', path];
@@ -182,11 +166,11 @@ describe('copies for files that a browser cannot read', () => {
   });
 
   it('leave nothing behind when they are stopped', async () => {
-    const before = leftOver().length;
     const id = await taken(long());
+    await until(() => encoders().length === 1);
     await drop(`/api/proxies/${id}`);
     expect((await fetch(`${base}/api/proxies/${id}`)).status).toBe(404);
-    expect(leftOver().length).toBe(before);
+    await until(() => leftOver().length === 0);
   });
 });
 
