@@ -4,9 +4,11 @@ import {
   createLanding,
   createNested,
   createWords,
+  DEFAULT_KEY,
   placeAt,
   shiftLayer,
   updateLayer,
+  type ClipLayer,
   type Landing,
 } from '@/core/document';
 import {
@@ -112,7 +114,8 @@ describe('a landing’s scene', () => {
   });
 
   it('shows one layer alone on clear, or everything without its keys', () => {
-    const keyed = addLayer(landing, createLanded('keyed', landing, clip));
+    const landed = { ...(createLanded('keyed', landing, clip) as ClipLayer), key: DEFAULT_KEY };
+    const keyed = addLayer(landing, landed);
     const alone = sceneAt(layerAlone(keyed, 'keyed'), 0, own);
     expect(alone.backdrop).toBeNull();
     expect(picturesOf(alone.items)).toMatchObject([{ key: { kind: 'chroma' } }]);
