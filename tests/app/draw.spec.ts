@@ -103,11 +103,26 @@ test.describe('drawing on a phone', () => {
     await finger(page, from, { x: to.x, y: from.y }, 400);
     await expect(frame(3)).toBeChecked();
     await frame(1).tap();
-    await page.waitForTimeout(1500);
-    await page.screenshot({ path: '/tmp/shots/frames.png' });
     await expect(frame(1)).toBeChecked();
     const layer = await inkOf(page);
     expect(layer.drawings.map(({ strokes }) => strokes.length)).toEqual([0, 0, 1]);
+  });
+
+  test('a frame that is carried to the end of a long strip scrolls it', async ({ page }) => {
+    await drawLine(page);
+    await panel(page, 'Frames');
+    for (let i = 0; i < 11; i++) await page.getByRole('button', { name: 'New frame' }).tap();
+    const frame = (number: number) =>
+      page.getByRole('radio', { name: `Frame ${number}`, exact: true });
+    await expect(frame(12)).toBeChecked();
+    const after = await middleOf(page.getByRole('button', { name: 'Frame after', exact: true }));
+    await frame(1).scrollIntoViewIfNeeded();
+    await expect(frame(12)).not.toBeInViewport();
+    const from = await middleOf(frame(1));
+    await finger(page, from, { x: after.x - 40, y: from.y }, 400, 2500);
+    await expect(frame(12)).toBeInViewport();
+    const { drawings } = await inkOf(page);
+    expect(drawings.findIndex(({ strokes }) => strokes.length === 1)).toBeGreaterThan(8);
   });
 
   test('all that is needed lies in the lower half, and is large enough for a thumb', async ({

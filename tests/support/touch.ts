@@ -15,6 +15,8 @@ export async function fingers(
   to: readonly Spot[],
   /** Milliseconds that they rest before they move. */
   hold = 0,
+  /** Milliseconds that they rest before they are lifted. */
+  rest = 0,
 ): Promise<void> {
   const client = await page.context().newCDPSession(page);
   const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Spot[]) =>
@@ -32,12 +34,13 @@ export async function fingers(
     await send('touchMove', between);
     await page.waitForTimeout(16);
   }
+  await page.waitForTimeout(rest);
   await send('touchEnd', []);
   await client.detach();
 }
 
-export const finger = (page: Page, from: Spot, to: Spot, hold = 0): Promise<void> =>
-  fingers(page, [from], [to], hold);
+export const finger = (page: Page, from: Spot, to: Spot, hold = 0, rest = 0): Promise<void> =>
+  fingers(page, [from], [to], hold, rest);
 
 export async function middleOf(control: Locator): Promise<Spot> {
   const box = (await control.boundingBox())!;

@@ -1,11 +1,11 @@
-import { useDrag } from '@use-gesture/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Image, ScrollView, StyleSheet, View } from 'react-native';
 import { reordered } from '@/core/document';
 import { drawingFrame, drawView } from '@/core/ink/drawView';
 import { work } from '@/store/work';
 import { IconAction } from '@/ui/Action';
-import { onPressKeys, POINTER_DRAG } from '@/ui/gesture';
+import { useCarry } from '@/ui/carry';
+import { onPressKeys } from '@/ui/gesture';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { usePictures } from '../shared/usePictures';
@@ -35,6 +35,7 @@ export function FrameStrip() {
             <FrameCard
               key={id}
               {...{ id, hold, width }}
+              row={() => row.current?.getScrollableNode() ?? null}
               number={i + 1}
               chosen={id === drawing.id}
               onChoose={() => choose(id)}
@@ -55,6 +56,8 @@ export function FrameStrip() {
 }
 
 interface FrameCardProps {
+  /** The strip that scrolls. */
+  readonly row: () => HTMLElement | null;
   readonly id: string;
   readonly number: number;
   readonly hold: number;
@@ -65,24 +68,15 @@ interface FrameCardProps {
   readonly onCarry: (by: number) => void;
 }
 
-/** A finger holds a frame before it carries it, as a quick one scrolls the strip. */
-const holdFirst = () =>
-  window.matchMedia('(any-pointer: coarse)').matches
-    ? { preventScroll: 250, preventScrollAxis: 'x' as const }
-    : {};
-
 function FrameCard(props: FrameCardProps) {
-  const { id, number, hold, width, chosen, onChoose, onCarry } = props;
+  const { row, id, number, hold, width, chosen, onChoose, onCarry } = props;
   const tokens = useTokens();
   const [carried, setCarried] = useState(0);
-  const drag = useDrag(
-    ({ movement: [x], last, canceled }) => {
-      setCarried(last ? 0 : x);
-      const by = Math.round(x / (width + GAP));
-      if (last && !canceled && by !== 0) onCarry(by);
-    },
-    { ...POINTER_DRAG, ...holdFirst() },
-  );
+  const dropped = (by: number) => {
+    const places = Math.round(by / (width + GAP));
+    if (places !== 0) onCarry(places);
+  };
+  const drag = useCarry({ row, moved: setCarried, dropped });
   return (
     <div
       {...drag()}

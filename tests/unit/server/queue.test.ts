@@ -37,7 +37,7 @@ const freePort = (): Promise<number> =>
   });
 
 async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
-  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 50));
+  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 200));
 }
 
 /** A program that is started and has said something of what it writes. */
