@@ -1,6 +1,7 @@
 import { nanoid } from '@reduxjs/toolkit';
 import type { Progress } from '@/engine/engine';
 import { holdOpen } from './leaving';
+import { noteFailure } from './saving';
 import { busyBegun, busyGoesOn, busyOver } from './session';
 import type { AppThunk } from './store';
 
@@ -28,6 +29,9 @@ export const busily =
     };
     try {
       return await holdOpen(work(progress, controller.signal));
+    } catch (error) {
+      noteFailure(error);
+      throw error;
     } finally {
       controllers.delete(id);
       dispatch(busyOver(id));

@@ -8,6 +8,7 @@ import {
   copyDaily,
   forgetDocument,
   loadIndex,
+  renewLog,
   saveDocument,
   saveUnused,
   switchKit,
@@ -31,6 +32,8 @@ let mayWrite = false;
 let writing: Promise<void> | null = null;
 let retry: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
+/** Whether a write may have been cut off since the browser's log was begun; not all say that the disk is full. */
+let cutOff = false;
 
 /** Milliseconds until a failed write is tried again, at first and at most. */
 const RETRY = { first: 500, most: 8000 } as const;
@@ -92,8 +95,31 @@ async function writeAll(): Promise<void> {
   const problems: unknown[] = [];
   // Newer changes may have come while older ones were written.
   while (mayWrite && hasUnsaved() && problems.length === 0) problems.push(...(await writeOnce()));
+  if (cutOff && problems.length === 0) problems.push(...(await renewedLog()));
+  cutOff ||= problems.length > 0;
   tellOutcome(problems);
 }
+
+/** @returns why it could not be renewed */
+async function renewedLog(): Promise<readonly unknown[]> {
+  try {
+    await renewLog();
+    cutOff = false;
+    return [];
+  } catch (error) {
+    return [error];
+  }
+}
+
+/** A write may have been cut off elsewhere: what is saved is safe once the log was renewed. */
+export function noteFailure(error: unknown): void {
+  if (!(error instanceof MoonError) || !/^storage-/.test(error.code)) return;
+  cutOff = true;
+  void saveChanges();
+}
+
+const isFull = (problem: unknown): boolean =>
+  problem instanceof MoonError && problem.code === 'storage-full';
 
 /** One round over everything unsaved; what cannot be written does not hold back the others. @returns why not */
 async function writeOnce(): Promise<readonly unknown[]> {
@@ -159,8 +185,7 @@ function tellOutcome(problems: readonly unknown[]): void {
 }
 
 function notSaved(problem: unknown): string {
-  const full = problem instanceof MoonError && problem.code === 'storage-full';
-  return full
+  return isFull(problem)
     ? 'Your newest changes are not saved: the browser has no room left. Free disk space, or free files that are no longer used under Settings; saving is tried again by itself. A kit file keeps everything.'
     : 'Your newest changes are not saved: the browser does not let this page save just now. It is tried again by itself. A kit file keeps everything.';
 }
@@ -204,7 +229,7 @@ listeners.startListening({
   },
 });
 
-holdOpenWhile(hasUnsaved);
+holdOpenWhile(() => cutOff || hasUnsaved());
 
 if (typeof document !== 'undefined') {
   // Room may have been made meanwhile.

@@ -17,6 +17,10 @@ export async function openDemo(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'Open Wind card' }).waitFor();
 }
 
+/** Resolves once the kit is shown that was open before; where it is lost, the first screen of all comes instead. */
+export const kitIsThere = (page: Page): Promise<void> =>
+  page.getByRole('link', { name: 'Open Wind card' }).waitFor();
+
 /** The same, unless it is open already. */
 export async function haveDemo(page: Page): Promise<void> {
   const first = page.getByRole('button', { name: 'Open the demo kit' });

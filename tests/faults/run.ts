@@ -9,8 +9,9 @@ import {
   killImporting,
   killOpening,
   killReplacing,
-  haveDemo,
   killSending,
+  kitIsThere,
+  openDemo,
 } from './kills';
 import { bringInMutants, mutant, validFiles } from './mutants';
 import { seeded, type Random } from './random';
@@ -81,11 +82,14 @@ async function killRound(random: Random): Promise<void> {
 async function storageRound(random: Random): Promise<void> {
   const profile = newProfile();
   const disk = smallDisk(profile);
-  /** A fault that needs an open kit, and takes it along where it ends early. */
+  const first = await visit(profile, BASE);
+  await openDemo(first.page);
+  await first.close();
+  /** A fault that needs the kit, which has to be there still, and takes it along where it ends early. */
   const withKit = (name: string, act: (open: Visit) => Promise<readonly string[]>) =>
     note(name, profile, async () => {
       const open = await visit(profile, BASE);
-      await haveDemo(open.page);
+      await kitIsThere(open.page);
       const wrong = await act(open);
       await open.close();
       return wrong;

@@ -29,6 +29,24 @@ export const recordKeys = (prefix = ''): Promise<readonly string[]> =>
     keys.filter((key) => key.startsWith(prefix)),
   );
 
+/** Texts that are written to be removed again: how many at once, of how many letters, and how often. */
+const FILLER = { texts: 80, letters: 60_000, rounds: 3 } as const;
+const fillerKeys = Array.from({ length: FILLER.texts }, (_, i) => `filler/${i}`);
+
+/**
+ * Has the browser begin a new log of what is written. A full disk cuts off a write in the middle of the log; what is
+ * written behind it makes the log a damaged one, and all that a page has stored is thrown away when such a log is read
+ * at the browser's next start (seen in Chromium 156). A log ends after 4 MB at most; longer texts than these would be
+ * kept in files beside it.
+ */
+export async function renewLog(): Promise<void> {
+  const text = 'x'.repeat(FILLER.letters);
+  for (let round = 0; round < FILLER.rounds; round++) {
+    await writeRecords(Object.fromEntries(fillerKeys.map((key) => [key, text])));
+  }
+  await removeRecords(fillerKeys);
+}
+
 /** Null where it is no JSON: nothing that could be read. */
 export function parsed(text: string | null): unknown {
   try {

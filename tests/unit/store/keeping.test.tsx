@@ -175,6 +175,32 @@ describe('saving', () => {
     await waitFor(() => expect(getState().session.unsaved).toBeNull());
   });
 
+  it('begins a new log once there is room again, and counts as saved only then', async () => {
+    const two = [overlay({ id: 'a', name: 'Alpha' })];
+    await openFile(kitOf({ name: 'One', overlays: two }));
+    fullFor(/document\/a|filler/);
+    dispatch(editOverlay('a', (document) => ({ ...document, length: 11 })));
+    await waitFor(() => expect(getState().session.unsaved).toMatch(/no room left/));
+    jest.restoreAllMocks();
+    fullFor(/filler/);
+    await saved();
+    expect(getState().session.unsaved).not.toBeNull();
+    jest.restoreAllMocks();
+    let letters = 0;
+    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+      this: IDBObjectStore,
+      value: unknown,
+      at?: IDBValidKey,
+    ) {
+      if (/filler/.test(String(at))) letters += String(value).length;
+      return put.call(this, value, at);
+    });
+    await waitFor(() => expect(getState().session.unsaved).toBeNull());
+    // More than twice what the largest log holds.
+    expect(letters).toBeGreaterThan(2 * 4 * 1024 ** 2);
+    expect((await storage.getAllKeys()).filter((key) => key.startsWith('filler'))).toEqual([]);
+  });
+
   it('writes everything again after storage was emptied', async () => {
     await storage.clear();
     dispatch(editOverlay('a', (document) => ({ ...document, length: 13 })));
