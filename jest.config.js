@@ -5,7 +5,10 @@ const preset = require('jest-expo/jest-preset');
 const [others, ...rest] = preset.transformIgnorePatterns;
 const shared = {
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-  transformIgnorePatterns: [others.replace('(.pnpm|', '(.pnpm|p-queue|p-timeout|eventemitter3|'), ...rest],
+  transformIgnorePatterns: [
+    others.replace('(.pnpm|', '(.pnpm|p-queue|p-timeout|eventemitter3|'),
+    ...rest,
+  ],
 };
 
 module.exports = {

@@ -8,7 +8,9 @@ installHandlers();
 const later =
   <Args extends unknown[], Result>(load: () => Promise<(...args: Args) => Result>) =>
   async (...args: Args): Promise<Awaited<Result>> =>
-    await (await load())(...args);
+    await (
+      await load()
+    )(...args);
 
 let stage: Promise<Stage> | null = null;
 
