@@ -113,7 +113,7 @@ async function renewedLog(): Promise<readonly unknown[]> {
 
 /** A write may have been cut off elsewhere: what is saved is safe once the log was renewed. */
 export function noteFailure(error: unknown): void {
-  if (!(error instanceof MoonError) || !/^storage-/.test(error.code)) return;
+  if (!mayWrite || !(error instanceof MoonError) || !/^storage-/.test(error.code)) return;
   cutOff = true;
   void saveChanges();
 }
