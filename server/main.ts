@@ -19,12 +19,12 @@ async function main(): Promise<void> {
   const copies = await setUpCopies(process.env, log);
   const app = createApp({ site, copies, hosts, log });
   const server = await listen(app, Number(process.env.PORT ?? 8090));
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.on(signal, () => void stop(server, copies));
+  }
   if (!(await copies.able())) {
     const missing = process.env.REDIS_URL ? 'No worker is there' : 'ffmpeg is not installed';
     console.log(`${missing}: files that a browser cannot read stay unread.`);
-  }
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.on(signal, () => void stop(server, copies));
   }
 }
 
