@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
 import pino from 'pino';
@@ -18,27 +19,22 @@ async function main(): Promise<void> {
   sweepWorkFolders();
   const copies = await setUpCopies(process.env, log);
   const app = createApp({ site, copies, hosts, log });
-  const server = await listen(app, Number(process.env.PORT ?? 8090));
+  const port = Number(process.env.PORT ?? 8090);
+  const server = app.listen(port, '127.0.0.1');
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => void stop(server, copies));
   }
+  // Whoever started it may stop it as soon as it has said where it is.
+  await once(server, 'listening').catch((error: Error) => {
+    const words = `Moon Patch could not start on port ${port}: ${error.message}.`;
+    throw new Error(`${words} Set PORT to another one.`);
+  });
+  console.log(`Moon Patch is at http://127.0.0.1:${port}/${process.env.OPEN_PATH ?? ''}`);
   if (!(await copies.able())) {
     const missing = process.env.REDIS_URL ? 'No worker is there' : 'ffmpeg is not installed';
     console.log(`${missing}: files that a browser cannot read stay unread.`);
   }
 }
-
-const listen = (app: ReturnType<typeof createApp>, port: number): Promise<Server> =>
-  new Promise((resolve, reject) => {
-    const server = app.listen(port, '127.0.0.1', (error) => {
-      if (error) {
-        const words = `Moon Patch could not start on port ${port}: ${error.message}. Set PORT to another one.`;
-        return reject(new Error(words));
-      }
-      console.log(`Moon Patch is at http://127.0.0.1:${port}/${process.env.OPEN_PATH ?? ''}`);
-      resolve(server);
-    });
-  });
 
 /** Takes no more, lets what is under way end, and goes; at once when it is told again. */
 async function stop(server: Server, copies: Copies): Promise<void> {
