@@ -8,6 +8,7 @@ export type ErrorCode =
   | 'kit-file-invalid'
   | 'media-empty'
   | 'media-unreadable'
+  | 'code-away'
   | 'codec-unreadable'
   | 'media-too-large'
   | 'media-unsafe'

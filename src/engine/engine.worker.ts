@@ -1,16 +1,25 @@
 import { expose } from 'comlink';
+import { MoonError } from '@/core/errors';
 import type { Stage, SentView, StageListener } from './stage';
 import { installHandlers } from './wire';
 
 installHandlers();
 
-/** Each worker does a few of the jobs, and loads the code of those when they are first asked for. */
+/**
+ * Each worker does a few of the jobs, and loads the code of those when they are first asked for.
+ * @throws MoonError 'code-away', or what the job throws
+ */
 const later =
   <Args extends unknown[], Result>(load: () => Promise<(...args: Args) => Result>) =>
-  async (...args: Args): Promise<Awaited<Result>> =>
-    await (
-      await load()
-    )(...args);
+  async (...args: Args): Promise<Awaited<Result>> => {
+    const job = await load().catch(() => {
+      throw new MoonError(
+        'code-away',
+        'The app could not fetch the part of it that does this. See whether the network is there, then try again.',
+      );
+    });
+    return await job(...args);
+  };
 
 let stage: Promise<Stage> | null = null;
 
