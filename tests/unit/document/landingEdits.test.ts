@@ -50,10 +50,6 @@ describe('a moving picture laid over a landing', () => {
   });
 });
 
-it('a clip is landed as it came, nothing taken out that nobody asked for', () => {
-  expect(createLanded('c', landing, video({ alpha: false }))).toMatchObject({ key: null });
-});
-
 describe('splitting a layer in time', () => {
   it('goes on in the second part where the first one ends', () => {
     const whole = addLayer({ ...landing, layers: [] }, createLanded('c', landing, clip));

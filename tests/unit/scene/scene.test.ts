@@ -4,11 +4,9 @@ import {
   createLanding,
   createNested,
   createWords,
-  DEFAULT_KEY,
   placeAt,
   shiftLayer,
   updateLayer,
-  type ClipLayer,
   type Landing,
 } from '@/core/document';
 import {
@@ -114,8 +112,7 @@ describe('a landing’s scene', () => {
   });
 
   it('shows one layer alone on clear, or everything without its keys', () => {
-    const landed = { ...(createLanded('keyed', landing, clip) as ClipLayer), key: DEFAULT_KEY };
-    const keyed = addLayer(landing, landed);
+    const keyed = addLayer(landing, createLanded('keyed', landing, clip));
     const alone = sceneAt(layerAlone(keyed, 'keyed'), 0, own);
     expect(alone.backdrop).toBeNull();
     expect(picturesOf(alone.items)).toMatchObject([{ key: { kind: 'chroma' } }]);
