@@ -84,7 +84,7 @@ const clip = (name: string, ...args: readonly string[]) => {
   return new Uint8Array(readFileSync(path));
 };
 const shortClip = () => clip('short.avi', '-i', 'testsrc2=s=64x36:r=25:d=0.4');
-const longClip = () => clip('long.avi', '-i', 'testsrc2=s=960x540:r=30:d=20');
+const longClip = () => clip('long.avi', '-i', 'testsrc2=s=640x360:r=30:d=30');
 
 async function taken(base: string, file: Uint8Array<ArrayBuffer>): Promise<string> {
   const answer = await fetch(`${base}/api/proxies`, { method: 'POST', body: file, headers: OWN });
@@ -146,7 +146,7 @@ describe('a queue that servers and workers share', () => {
       await until(async () => (await told(bases[(i + 1) % 2], id)).made);
     }
     const frames = await Promise.all(ids.map((id, i) => framesIn(bases[i % 2], id)));
-    expect(frames).toEqual(ids.map((_id, i) => `h264,${i < LONG ? 600 : 10}`));
+    expect(frames).toEqual(ids.map((_id, i) => `h264,${i < LONG ? 900 : 10}`));
     const done = workers.flatMap(({ said }) =>
       [...said().matchAll(/"copy":"([^"]+)","state":"made"/g)].map(([, id]) => id),
     );
