@@ -5,7 +5,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import { DEFAULT_KEY } from '@/core/document';
 import { keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
-import { yuvMatrix } from '@/core/matte/repairChroma';
+import { yuvMatrix } from '@/core/colour/yuvMatrix';
 import { KeyKernels, type Step } from '@/engine/kernels/keying';
 import { kernelsOn, newMemory } from '@/engine/kernels/load';
 import { folder } from '../support';

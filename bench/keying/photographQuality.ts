@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { parseHex } from '@/core/colour';
 import { findKey } from '@/core/matte/findKey';
 import { keyPicture } from '@/core/matte/keyPicture';
-import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
+import { yuvMatrix } from '@/core/colour/yuvMatrix';
+import { repairedRgba } from '@/core/matte/repairChroma';
 import { folder } from '../support';
 import {
   needPictures,

@@ -4,11 +4,14 @@ import {
   EncodedPacketSink,
   Input,
   VideoSampleSink,
+  type InputVideoTrack,
   type Source,
   type VideoSample,
 } from 'mediabunny';
+import { colourCoding, type ColourCoding } from '@/core/colour/coding';
 import type { Media } from '@/core/document';
 import { MoonError } from '@/core/errors';
+import type { Frame } from './frame';
 import { readMedia } from './mediaStore';
 import { registerProresDecoder } from './proresDecoder';
 
@@ -30,6 +33,12 @@ export const mediaSource = (media: Media): Source =>
 
 export const openInput = (source: Source): Input => new Input({ source, formats: ALL_FORMATS });
 
+/** How a film's codes are read, by what its file or its stream says. */
+export async function codingOf(track: InputVideoTrack): Promise<ColourCoding | null> {
+  const size = { width: await track.getCodedWidth(), height: await track.getCodedHeight() };
+  return colourCoding(await track.getColorSpace(), size);
+}
+
 /** Reads one video's frames in order, cheaply, and seeks when asked to jump. */
 export class FrameReader {
   private iterator: AsyncGenerator<VideoSample, void, unknown> | null = null;
@@ -41,6 +50,7 @@ export class FrameReader {
     private readonly sink: VideoSampleSink,
     private readonly packets: EncodedPacketSink,
     private readonly first: number,
+    private readonly coding: ColourCoding | null,
   ) {}
 
   static async open(input: Input): Promise<FrameReader> {
@@ -51,11 +61,12 @@ export class FrameReader {
       new VideoSampleSink(track),
       new EncodedPacketSink(track),
       await track.getFirstTimestamp(),
+      await codingOf(track),
     );
   }
 
   /** The frame on show at `seconds` from the file's first frame; it stays open until the next call. */
-  async at(seconds: number): Promise<VideoSample | null> {
+  async at(seconds: number): Promise<Frame | null> {
     const time = this.first + seconds + ROUNDING;
     if (!this.current || (await this.shouldSeek(time, this.current))) await this.seek(time);
     while (this.next && this.next.timestamp <= time) {
@@ -63,7 +74,7 @@ export class FrameReader {
       this.current = this.next;
       this.next = await this.pull();
     }
-    return this.current;
+    return this.current && { sample: this.current, coding: this.coding };
   }
 
   close(): void {

@@ -1,6 +1,6 @@
-import type { VideoSample } from 'mediabunny';
 import type { Media } from '@/core/document';
 import type { ReadFile } from '@/core/formats/files/movingPicture';
+import type { Frame } from './frame';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { readMedia } from './mediaStore';
 import { MovingPictureReader } from './movingPictureReader';
@@ -9,7 +9,7 @@ import { mayMove, picturesInFile, picturesInFilm } from './movingPictures';
 /** The frames of moving footage, by time. */
 export interface FrameSource {
   /** The frame on show at `seconds` from the first; it stays open until the next call. */
-  readonly at: (seconds: number) => Promise<VideoSample | null>;
+  readonly at: (seconds: number) => Promise<Frame | null>;
   readonly close: () => void;
 }
 

@@ -5,10 +5,9 @@ import { findKey as findKeyIn, type KeyFrame } from '@/core/matte/findKey';
 import { hueChannels } from '@/core/matte/keyConstants';
 import { measureMatte, worstFigures, type MatteFigures } from '@/core/matte/measureMatte';
 import { softwareContext } from '@/paint/browserTools';
-import { drawSample } from './drawSample';
+import { framePixels } from './framePixels';
 import { openFrames } from './frameSource';
 import { keyer } from './keying/keyer';
-import { planarFrame } from './keying/planarFrame';
 import { decodeStill } from './still';
 import { stopIfAborted } from './progress';
 
@@ -72,37 +71,28 @@ async function framesOf(footage: Footage, seconds: readonly number[]): Promise<K
   const scale = Math.min(1, LONGEST / Math.max(footage.width, footage.height));
   const width = Math.max(1, Math.round(footage.width * scale));
   const height = Math.max(1, Math.round(footage.height * scale));
-  const context = softwareContext(width, height);
-  const taken = () => {
-    const { data } = context.getImageData(0, 0, width, height);
-    context.clearRect(0, 0, width, height);
-    return { data, width, height };
-  };
   if (footage.type === 'still') {
-    const bitmap = await decodeStill(footage.media);
-    const frames = seconds.map(() => {
-      context.drawImage(bitmap, 0, 0, width, height);
-      return taken();
-    });
-    bitmap.close();
-    return frames;
+    const frame = await stillPixels(footage, width, height);
+    return seconds.map(() => frame);
   }
   const reader = await openFrames(footage.media);
   const frames: KeyFrame[] = [];
   try {
     for (const second of seconds) {
-      const sample = await reader.at(second);
-      const planes = sample && planarFrame(sample);
-      if (planes) {
-        const data = await (await keyer()).frame(planes, { width, height }, null);
-        frames.push({ data, width, height });
-        continue;
-      }
-      if (sample) await drawSample(sample, context, width, height);
-      frames.push(taken());
+      const frame = await reader.at(second);
+      const size = { width, height };
+      frames.push(frame ? await framePixels(frame, size) : new ImageData(width, height));
     }
   } finally {
     reader.close();
   }
   return frames;
+}
+
+async function stillPixels({ media }: Footage, width: number, height: number): Promise<ImageData> {
+  const context = softwareContext(width, height);
+  const bitmap = await decodeStill(media);
+  context.drawImage(bitmap, 0, 0, width, height);
+  bitmap.close();
+  return context.getImageData(0, 0, width, height);
 }

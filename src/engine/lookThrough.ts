@@ -18,7 +18,7 @@ import { layerAlone, type Box } from '@/core/scene';
 import { perSecond } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
-import { drawSample } from './drawSample';
+import { framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { stopIfAborted, type Progress } from './progress';
 import { measureSound } from './sound/measureSound';
@@ -58,11 +58,9 @@ async function* smallFrames(
 }
 
 async function smallFrame(reader: FrameSource, seconds: number): Promise<SmallFrame> {
-  const context = softwareContext(WIDTH, HEIGHT);
-  context.imageSmoothingQuality = 'medium';
-  const sample = await reader.at(seconds);
-  if (sample) await drawSample(sample, context, WIDTH, HEIGHT);
-  return context.getImageData(0, 0, WIDTH, HEIGHT);
+  const frame = await reader.at(seconds);
+  const size = { width: WIDTH, height: HEIGHT };
+  return frame ? framePixels(frame, size) : new ImageData(WIDTH, HEIGHT);
 }
 
 function rateOf({ type, rate, name }: Footage): number {

@@ -53,10 +53,10 @@ async function measureFrames(pictures: Pictures, name: string): Promise<Measured
   try {
     let alpha = false;
     for (let i = 0, start = 0; i < frames.length; start += frames[i++].seconds) {
-      const sample = await reader.at(start);
+      const frame = await reader.at(start);
       if (alpha) continue;
       const pixels = new Uint8Array(width * height * 4);
-      await sample!.copyTo(pixels);
+      await frame!.sample.copyTo(pixels);
       alpha = pixels.some((value, at) => at % 4 === 3 && value < 255);
     }
     const { duration } = reader;

@@ -1,6 +1,7 @@
 import { VideoSample } from 'mediabunny';
 import { standsAlone, type FrameBox, type MovingFrame } from '@/core/formats/files/movingPicture';
 import { softwareContext } from '@/paint/browserTools';
+import type { Frame } from './frame';
 import type { Pictures } from './movingPictures';
 
 /** Half a millisecond: times are added up. */
@@ -35,11 +36,11 @@ export class MovingPictureReader {
   }
 
   /** The frame on show at some seconds, straight RGBA; it stays open until the next call. */
-  async at(seconds: number): Promise<VideoSample | null> {
+  async at(seconds: number): Promise<Frame | null> {
     const next = this.starts.findIndex((start) => start > seconds + ROUNDING);
     const index = next === -1 ? this.starts.length - 1 : Math.max(0, next - 1);
     if (index !== this.shown || !this.sample) await this.show(index);
-    return this.sample;
+    return this.sample && { sample: this.sample, coding: null };
   }
 
   close(): void {

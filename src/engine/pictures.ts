@@ -1,16 +1,16 @@
 import type { Footage } from '@/core/document';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
-import { drawSample } from './drawSample';
+import { ownSize } from './frame';
+import { drawFrame, framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { keyer } from './keying/keyer';
-import { planarFrame } from './keying/planarFrame';
+import type { Size } from './kernels/keying';
 import { decodeStill } from './still';
 
 /**
- * Shown larger than this share of its size, a clip is keyed at its own size, with its chroma
- * repaired; smaller, what is shrunk has enough chroma of its own, and is shrunk straight from the
- * frame's planes, which costs a third of drawing it.
+ * Shown larger than this share of its size, a clip is made and keyed at its own size, with its chroma
+ * repaired; smaller, what is shrunk has enough chroma of its own.
  */
 const FULL_SIZE = 0.5;
 
@@ -68,32 +68,28 @@ export class PictureShelf {
       return keyed(context, item);
     }
     const reader = await this.reader(slot, footage);
-    if (!item.mix && !footage.alpha && (item.key || shown <= FULL_SIZE)) {
-      const size = shown > FULL_SIZE ? null : { width, height };
-      const picture = await this.fromPlanes(slot, item, reader, size);
-      if (picture) return picture;
-    }
+    if (!item.mix) return this.moment(slot, item, reader, { width, height });
     const context = this.canvas(slot, width, height);
     if (!(await drawMoment(reader, item.seconds, context, 1))) return null;
-    if (item.mix) await this.mixIn(slot, footage, item.mix, context);
+    await this.mixIn(slot, footage, item.mix, context);
     return item.key ? keyed(context, item) : context.canvas;
   }
 
-  /** A frame made from its own planes, at its own size or smaller; null where it has none such. */
-  private async fromPlanes(
+  /** A frame as large as it is shown, or at its own size; null where the clip shows nothing then. */
+  private async moment(
     slot: string,
     { seconds, key }: PictureItem,
     reader: FrameSource,
-    size: { readonly width: number; readonly height: number } | null,
+    shown: Size,
   ): Promise<CanvasImageSource | null> {
-    const sample = await reader.at(seconds);
-    const planes = sample ? planarFrame(sample) : null;
-    if (!planes) return null;
-    const { width, height } = size ?? planes;
-    const rgba = await (await keyer()).frame(planes, { width, height }, key);
+    const frame = await reader.at(seconds);
+    if (!frame) return null;
+    const own = ownSize(frame);
+    const whole = Math.max(shown.width / own.width, shown.height / own.height) > FULL_SIZE;
+    const { width, height } = whole ? own : shown;
+    const pixels = await framePixels(frame, { width, height }, key);
     const context = this.canvas(slot, width, height);
-    const data = new ImageData(rgba as Uint8ClampedArray<ArrayBuffer>, width, height);
-    context.putImageData(data, 0, 0);
+    context.putImageData(pixels, 0, 0);
     return context.canvas;
   }
 
@@ -153,11 +149,11 @@ async function drawMoment(
   context: OffscreenCanvasRenderingContext2D,
   share: number,
 ): Promise<boolean> {
-  const sample = await reader.at(seconds);
+  const frame = await reader.at(seconds);
   context.globalAlpha = share;
-  if (sample) await drawSample(sample, context, context.canvas.width, context.canvas.height);
+  if (frame) await drawFrame(frame, context, context.canvas.width, context.canvas.height);
   context.globalAlpha = 1;
-  return sample !== null;
+  return frame !== null;
 }
 
 async function keyed(

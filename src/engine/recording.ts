@@ -6,8 +6,7 @@ import { recordingProposal, type RecordingProposal } from '@/core/recording/prop
 import { findDrawingTimes } from '@/core/recording/times';
 import type { FrameCount, FramePixels } from '@/core/recording/types';
 import { perSecond } from '@/core/time';
-import { softwareContext } from '@/paint/browserTools';
-import { drawSample } from './drawSample';
+import { framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { stopIfAborted, type Progress } from './progress';
 
@@ -60,14 +59,12 @@ export async function findRecording(
 
 function frameLooker(reader: FrameSource, { name, width, height }: Footage) {
   const scale = Math.min(1, LONGEST / Math.max(width, height));
-  const context = softwareContext(Math.round(width * scale), Math.round(height * scale));
+  const size = { width: Math.round(width * scale), height: Math.round(height * scale) };
   return async (seconds: number): Promise<FramePixels> => {
-    const sample = await reader.at(seconds);
-    if (!sample) {
+    const frame = await reader.at(seconds);
+    if (!frame) {
       throw new MoonError('media-unreadable', `A frame of “${name}” could not be read.`);
     }
-    const canvas = context.canvas;
-    await drawSample(sample, context, canvas.width, canvas.height);
-    return context.getImageData(0, 0, canvas.width, canvas.height);
+    return framePixels(frame, size);
   };
 }

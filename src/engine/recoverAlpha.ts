@@ -5,11 +5,10 @@ import { borderColour, type KeyFrame } from '@/core/matte/findKey';
 import { twoBackdrops } from '@/core/matte/twoBackdrops';
 import { sameRate, framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
-import { drawSample } from './drawSample';
+import { framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { importMedia } from './importMedia';
-import { keyer } from './keying/keyer';
-import { planarFrame } from './keying/planarFrame';
+import type { Size } from './kernels/keying';
 import { stopIfAborted, unwatched, type Progress } from './progress';
 import { vp9Encoder } from './send/video';
 
@@ -46,9 +45,9 @@ export async function recoverAlpha(
     for (let frame = 0; frame < count; frame++) {
       stopIfAborted(signal);
       const at = frame + Math.max(0, -offset);
-      const one = await wholeFrame(a, framesToSeconds(at, rate), width, height);
-      const other = await wholeFrame(b, framesToSeconds(at + offset, rate), width, height);
-      const clear = twoBackdrops(one, other, pair.ground1, pair.ground2);
+      const one = await pixelsAt(a, framesToSeconds(at, rate), { width, height });
+      const other = await pixelsAt(b, framesToSeconds(at + offset, rate), { width, height });
+      const clear = twoBackdrops(one.data, other.data, pair.ground1, pair.ground2);
       const data = new ImageData(clear as Uint8ClampedArray<ArrayBuffer>, width, height);
       context.putImageData(data, 0, 0);
       await encoder.add(context, frame, false);
@@ -108,26 +107,14 @@ async function smallFrames(
   shift: number,
 ): Promise<KeyFrame[]> {
   const frames: KeyFrame[] = [];
-  const context = softwareContext(WIDTH, HEIGHT);
   for (const place of places) {
-    const sample = await reader.at(Math.max(0, place + shift));
-    if (sample) await drawSample(sample, context, WIDTH, HEIGHT);
-    frames.push(context.getImageData(0, 0, WIDTH, HEIGHT));
+    const seconds = Math.max(0, place + shift);
+    frames.push(await pixelsAt(reader, seconds, { width: WIDTH, height: HEIGHT }));
   }
   return frames;
 }
 
-/** A frame at its own size, its chroma repaired where it comes as planes. */
-async function wholeFrame(
-  reader: FrameSource,
-  seconds: number,
-  width: number,
-  height: number,
-): Promise<Uint8ClampedArray> {
-  const sample = await reader.at(seconds);
-  const planes = sample && planarFrame(sample);
-  if (planes) return (await keyer()).frame(planes, planes, null);
-  const context = softwareContext(width, height);
-  if (sample) await drawSample(sample, context, width, height);
-  return context.getImageData(0, 0, width, height).data;
+async function pixelsAt(reader: FrameSource, seconds: number, size: Size): Promise<ImageData> {
+  const frame = await reader.at(seconds);
+  return frame ? framePixels(frame, size) : new ImageData(size.width, size.height);
 }

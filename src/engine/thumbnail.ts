@@ -3,7 +3,7 @@ import type { Bundle, Footage } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
-import { drawSample } from './drawSample';
+import { drawFrame } from './framePixels';
 import { mediaSource, openInput } from './frameReader';
 import { openFrames } from './frameSource';
 import { inTurn } from './inTurn';
@@ -114,9 +114,9 @@ async function footagePictures(
   try {
     for (const share of shares) {
       stopIfAborted(signal);
-      const sample = await reader.at(share * footage.duration);
+      const frame = await reader.at(share * footage.duration);
       paintSurface(context, 'checks');
-      if (sample) await drawSample(sample, context, width, height);
+      if (frame) await drawFrame(frame, context, width, height);
       blobs.push(await toBlob(context));
     }
   } finally {

@@ -123,40 +123,78 @@ function applyCurves(
 
 function applyGrid(
   rgba: Uint8ClampedArray,
-  { size, values }: ColourTable,
+  table: ColourTable,
   [red, green, blue]: readonly InputSteps[],
   strength: number,
 ): void {
-  const dr = 3;
-  const dg = 3 * size;
-  const db = 3 * size * size;
-  const far = dr + dg + db;
+  const { size } = table;
+  const full = new Float32Array(3);
   for (let at = 0; at < rgba.length; at += 4) {
     if (rgba[at + 3] === 0) continue;
     const r = rgba[at];
     const g = rgba[at + 1];
     const b = rgba[at + 2];
-    const near = red.below[r] * dr + green.below[g] * dg + blue.below[b] * db;
-    const x = red.share[r];
-    const y = green.share[g];
-    const z = blue.share[b];
-    // From the nearest corner to the farthest along the axes, the one with the largest share first.
-    const most = Math.max(x, y, z);
-    const least = Math.min(x, y, z);
-    const middle = x + y + z - most - least;
-    const first = near + (x === most ? dr : y === most ? dg : db);
-    const second = near + far - (z === least ? db : y === least ? dg : dr);
-    const w0 = 1 - most;
-    const w1 = most - middle;
-    const w2 = middle - least;
+    const near = 3 * (red.below[r] + size * (green.below[g] + size * blue.below[b]));
+    between(table, near, red.share[r], green.share[g], blue.share[b], full);
     for (let channel = 0; channel < 3; channel++) {
-      const full =
-        values[near + channel] * w0 +
-        values[first + channel] * w1 +
-        values[second + channel] * w2 +
-        values[near + far + channel] * least;
       const level = rgba[at + channel];
-      rgba[at + channel] = level + (full * 255 - level) * strength;
+      rgba[at + channel] = level + (full[channel] * 255 - level) * strength;
     }
   }
+}
+
+/**
+ * Looks a colour up in a 3D table whose inputs reach from 0 to 1.
+ * @param out red, green and blue, as the table has them
+ */
+export function lookUp(table: ColourTable, r: number, g: number, b: number, out: Float32Array) {
+  const { size } = table;
+  const along = (value: number) => Math.min(1, Math.max(0, value)) * (size - 1);
+  const [x, y, z] = [along(r), along(g), along(b)];
+  const below = (place: number) => Math.min(size - 2, Math.floor(place));
+  const [i, j, k] = [below(x), below(y), below(z)];
+  between(table, 3 * (i + size * (j + size * k)), x - i, y - j, z - k, out);
+}
+
+/**
+ * What lies between the points of a 3D table.
+ * @param near where the values of the nearest corner are @param x,y,z shares of the way to the next points
+ */
+function between(
+  { size, values }: ColourTable,
+  near: number,
+  x: number,
+  y: number,
+  z: number,
+  out: Float32Array,
+): void {
+  const dr = 3;
+  const dg = 3 * size;
+  const db = 3 * size * size;
+  const far = near + dr + dg + db;
+  // From the nearest corner to the farthest along the axes, the one with the largest share first.
+  const most = Math.max(x, y, z);
+  const least = Math.min(x, y, z);
+  const middle = x + y + z - most - least;
+  const first = near + (x === most ? dr : y === most ? dg : db);
+  const second = far - (z === least ? db : y === least ? dg : dr);
+  const w0 = 1 - most;
+  const w1 = most - middle;
+  const w2 = middle - least;
+  for (let channel = 0; channel < 3; channel++) {
+    out[channel] =
+      values[near + channel] * w0 +
+      values[first + channel] * w1 +
+      values[second + channel] * w2 +
+      values[far + channel] * least;
+  }
+}
+
+/** A table as a `.cube` file. */
+export function writeCube({ size, values }: ColourTable): string {
+  const lines = [`LUT_3D_SIZE ${size}`];
+  for (let at = 0; at < values.length; at += 3) {
+    lines.push([values[at], values[at + 1], values[at + 2]].map((v) => v.toFixed(6)).join(' '));
+  }
+  return `${lines.join('\n')}\n`;
 }

@@ -1,4 +1,6 @@
-import type { YuvMatrix } from '../matte/repairChroma';
+import type { ColourCoding } from './coding';
+import { lookUp, type ColourTable } from './cube';
+import { sdrTable, type WideSpace } from './toSdr';
 
 /** Bits of a sample: 8 in bytes, 10 and 12 in words of 16. */
 export type Depth = 8 | 10 | 12;
@@ -19,11 +21,16 @@ export interface PlanarPicture {
 }
 
 /**
- * A frame as straight RGBA. Where chroma has fewer samples, they lie in the middle of the pixels
- * that share them, and what is between is linear; `rgbaToI420` counts on the same.
+ * A frame as straight RGBA. Where chroma has fewer samples, they lie on the even columns and between
+ * the rows; with alpha in the middle of the pixels that share them, as `rgbaToI420` and others write
+ * it. What is between is linear. Colours beyond
+ * those of BT.709 become ordinary ones.
  * @returns width × height × 4 bytes
  */
-export function planarRgba(picture: PlanarPicture, matrix: YuvMatrix): Uint8ClampedArray {
+export function planarRgba(
+  picture: PlanarPicture,
+  { matrix, wide }: ColourCoding,
+): Uint8ClampedArray {
   const { width, height, depth, y, a } = picture;
   const rgba = new Uint8ClampedArray(width * height * 4);
   const largest = 2 ** depth - 1;
@@ -32,6 +39,8 @@ export function planarRgba(picture: PlanarPicture, matrix: YuvMatrix): Uint8Clam
   const opacity = 255 / largest;
   const u = new Float32Array(width);
   const v = new Float32Array(width);
+  const table = wide && tableOf(wide);
+  const rgb = new Float32Array(3);
   for (let row = 0, at = 0; row < height; row++) {
     chromaRow(picture, picture.u, row, unit, u);
     chromaRow(picture, picture.v, row, unit, v);
@@ -39,18 +48,31 @@ export function planarRgba(picture: PlanarPicture, matrix: YuvMatrix): Uint8Clam
       // What is clear has no colour.
       if (a && a[at] === 0) continue;
       const luma = (y[at] * unit - matrix.black) * matrix.luma;
-      rgba[at * 4] = luma + matrix.vToR * v[x];
-      rgba[at * 4 + 1] = luma + matrix.uToG * u[x] + matrix.vToG * v[x];
-      rgba[at * 4 + 2] = luma + matrix.uToB * u[x];
+      rgb[0] = luma + matrix.vToR * v[x];
+      rgb[1] = luma + matrix.uToG * u[x] + matrix.vToG * v[x];
+      rgb[2] = luma + matrix.uToB * u[x];
+      if (table) {
+        lookUp(table, rgb[0] / 255, rgb[1] / 255, rgb[2] / 255, rgb);
+        for (let channel = 0; channel < 3; channel++) rgb[channel] *= 255;
+      }
+      for (let channel = 0; channel < 3; channel++) rgba[at * 4 + channel] = rgb[channel];
       rgba[at * 4 + 3] = a ? a[at] * opacity : 255;
     }
   }
   return rgba;
 }
 
+const tables = new Map<WideSpace, ColourTable>();
+
+function tableOf(space: WideSpace): ColourTable {
+  const known = tables.get(space) ?? sdrTable(space);
+  tables.set(space, known);
+  return known;
+}
+
 /** One row of chroma at full width, in levels from its middle. */
 function chromaRow(
-  { width, height, across, down }: PlanarPicture,
+  { width, height, across, down, a }: PlanarPicture,
   plane: Samples,
   row: number,
   unit: number,
@@ -68,12 +90,13 @@ function chromaRow(
     for (let x = 0; x < width; x++) out[x] = sample(x);
     return;
   }
+  const [ofBefore, ofAfter] = a ? [0.25, 0.25] : [0, 0.5];
   let before = sample(0);
   let here = before;
   for (let column = 0, x = 0; column < columns; column++, x += 2) {
     const after = column + 1 < columns ? sample(column + 1) : here;
-    out[x] = 0.75 * here + 0.25 * before;
-    if (x + 1 < width) out[x + 1] = 0.75 * here + 0.25 * after;
+    out[x] = here + ofBefore * (before - here);
+    if (x + 1 < width) out[x + 1] = here + ofAfter * (after - here);
     before = here;
     here = after;
   }

@@ -1,4 +1,5 @@
-import type { I420, YuvMatrix } from './repairChroma';
+import type { YuvMatrix } from '../colour/yuvMatrix';
+import type { I420 } from './repairChroma';
 
 /**
  * A smaller picture straight from a frame's planes: each pixel is the mean of four luma samples,

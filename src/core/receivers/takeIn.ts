@@ -2,7 +2,7 @@ import { chroma, chromaDistance, i420Bytes, LUMA, rgbaToI420, toHex, type Rgb } 
 import { unknownKind } from '../errors';
 import { PLAIN_MATTE } from '../document/createKey';
 import { keyPicture } from '../matte/keyPicture';
-import { yuvMatrix } from '../matte/repairChroma';
+import { yuvMatrix } from '../colour/yuvMatrix';
 import type { Laying } from './types';
 
 /** One way a receiver could be set: what it takes out how strongly, or how it blends. */

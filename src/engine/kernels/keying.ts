@@ -1,6 +1,6 @@
 import { CONSTANTS } from '@/core/matte/keyConstants';
 import { CELL } from '@/core/matte/keyLayout';
-import type { YuvMatrix } from '@/core/matte/repairChroma';
+import type { YuvMatrix } from '@/core/colour/yuvMatrix';
 import { aligned, makeRoom, PAGE } from './memory';
 import type { StripeWork } from './stripeWork';
 

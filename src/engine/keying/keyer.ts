@@ -1,7 +1,8 @@
 import type { KeySettings } from '@/core/document';
 import { isLocal, keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
-import { repairedRgba, type YuvMatrix } from '@/core/matte/repairChroma';
+import type { YuvMatrix } from '@/core/colour/yuvMatrix';
+import { repairedRgba } from '@/core/matte/repairChroma';
 import { keepsShape, shapeMatte } from '@/core/matte/shapeMatte';
 import { shrunkRgba } from '@/core/matte/shrinkFrame';
 import { inTurn } from '../inTurn';

@@ -1,35 +1,35 @@
-import { LUMA } from '@/core/colour';
 import type { VideoSample } from 'mediabunny';
-import { yuvMatrix, type YuvMatrix } from '@/core/matte/repairChroma';
+import type { Frame } from '../frame';
 import type { PlanarFrame } from './keyer';
 
-/** A video frame's own planes; null where it does not come as 4:2:0, or lies on its side. */
-export function planarFrame(sample: VideoSample): PlanarFrame | null {
-  const { format, rotation, codedWidth, codedHeight, displayWidth, displayHeight } = sample;
-  const asCoded = codedWidth === displayWidth && codedHeight === displayHeight;
-  if (format !== 'I420' || rotation !== 0 || !asCoded) return null;
-  const half = (codedWidth + 1) >> 1;
-  const strides = [codedWidth, half, half];
-  return {
-    width: codedWidth,
-    height: codedHeight,
-    matrix: matrixOf(sample),
-    copyTo: async (target, offsets) => {
-      await sample.copyTo(target, {
-        layout: strides.map((stride, plane) => ({ offset: offsets[plane], stride })),
-      });
-    },
+/** A frame's own planes; null where it does not come as 8 bit 4:2:0 in the colours of BT.709. */
+export function planarFrame({ sample, coding }: Frame): PlanarFrame | null {
+  const { format } = sample;
+  if (!coding || coding.wide || (format !== 'I420' && format !== 'NV12')) return null;
+  const { width, height } = sample.visibleRect;
+  const copyTo: PlanarFrame['copyTo'] = async (target, offsets) => {
+    const half = (width + 1) >> 1;
+    if (format === 'NV12') return copyPairs(sample, target, offsets, half * ((height + 1) >> 1));
+    const strides = [width, half, half];
+    const layout = strides.map((stride, plane) => ({ offset: offsets[plane], stride }));
+    await sample.copyTo(target, { layout });
   };
+  return { width, height, matrix: coding.matrix, copyTo };
 }
 
-/** What is not tagged is taken for BT.709, as the browser takes it. */
-export function matrixOf({ colorSpace }: VideoSample): YuvMatrix {
-  const full = colorSpace.fullRange === true;
-  switch (colorSpace.matrix) {
-    case 'smpte170m':
-    case 'bt470bg':
-      return yuvMatrix(0.299, 0.114, full);
-    default:
-      return yuvMatrix(LUMA.r, LUMA.b, full);
+/** Chroma that comes in pairs, as hardware decoders give it, goes to two planes. */
+async function copyPairs(
+  sample: VideoSample,
+  target: Uint8Array,
+  [y, u, v]: readonly number[],
+  chroma: number,
+): Promise<void> {
+  const { width, height } = sample.visibleRect;
+  const bytes = new Uint8Array(width * height + 2 * chroma);
+  await sample.copyTo(bytes);
+  target.set(bytes.subarray(0, width * height), y);
+  for (let i = 0, from = width * height; i < chroma; i++, from += 2) {
+    target[u + i] = bytes[from];
+    target[v + i] = bytes[from + 1];
   }
 }

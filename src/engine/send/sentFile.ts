@@ -2,8 +2,8 @@ import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { MoonError } from '@/core/errors';
 import type { ByteRange, MovingPicture, ReadFile } from '@/core/formats/files/movingPicture';
 import { framesToSeconds, type Rate } from '@/core/time';
-import { drawSample } from '../drawSample';
-import { openInput } from '../frameReader';
+import { drawFrame } from '../framePixels';
+import { codingOf, openInput } from '../frameReader';
 import { readingOf } from '../movingPictures';
 import { loadResvg } from '../resvg';
 
@@ -134,6 +134,7 @@ export async function openVideo(file: Blob): Promise<Decoded> {
   const sink = new VideoSampleSink(track);
   const { packetCount } = await track.computePacketStats();
   const first = await track.getFirstTimestamp();
+  const coding = await codingOf(track);
   return {
     width: track.displayWidth,
     height: track.displayHeight,
@@ -144,7 +145,7 @@ export async function openVideo(file: Blob): Promise<Decoded> {
         yield (
           sample && {
             draw: (context) =>
-              drawSample(sample, context, sample.displayWidth, sample.displayHeight),
+              drawFrame({ sample, coding }, context, sample.displayWidth, sample.displayHeight),
           }
         );
         sample?.close();

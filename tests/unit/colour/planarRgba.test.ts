@@ -1,9 +1,9 @@
 import { i420Bytes, rgbaToI420, LUMA } from '@/core/colour';
 import { planarRgba, type PlanarPicture } from '@/core/colour/planarRgba';
-import { yuvMatrix } from '@/core/matte/repairChroma';
+import { yuvMatrix } from '@/core/colour/yuvMatrix';
 
-const LIMITED = yuvMatrix(LUMA.r, LUMA.b, false);
-const FULL = yuvMatrix(LUMA.r, LUMA.b, true);
+const LIMITED = { matrix: yuvMatrix(LUMA.r, LUMA.b, false), wide: null };
+const FULL = { matrix: yuvMatrix(LUMA.r, LUMA.b, true), wide: null };
 
 /** One pixel of BT.709 codes, 8 bit limited, as ITU-R BT.709-6 gives them for the colour bars. */
 const BARS = [

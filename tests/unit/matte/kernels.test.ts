@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { firstKey, DEFAULT_KEY, PLAIN_MATTE, type KeySettings } from '@/core/document';
 import { keyConstants } from '@/core/matte/keyConstants';
-import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
+import { yuvMatrix } from '@/core/colour/yuvMatrix';
+import { repairedRgba } from '@/core/matte/repairChroma';
 import { seededRandom } from '@/core/motion/random';
 import { kernelKeyer, plainKeyer, type PlanarFrame } from '@/engine/keying/keyer';
 import { KeyKernels, type Work } from '@/engine/kernels/keying';

@@ -9,7 +9,8 @@ import { parseHex, type Rgb } from '@/core/colour';
 import { findKey } from '@/core/matte/findKey';
 import { keyPicture } from '@/core/matte/keyPicture';
 import { measureMatte } from '@/core/matte/measureMatte';
-import { repairedRgba, yuvMatrix } from '@/core/matte/repairChroma';
+import { yuvMatrix } from '@/core/colour/yuvMatrix';
+import { repairedRgba } from '@/core/matte/repairChroma';
 import { twoBackdrops } from '@/core/matte/twoBackdrops';
 import { seededRandom } from '@/core/motion/random';
 

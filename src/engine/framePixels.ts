@@ -1,0 +1,116 @@
+import type { VideoSample } from 'mediabunny';
+import { planarRgba, type Depth, type PlanarPicture } from '@/core/colour/planarRgba';
+import type { KeySettings } from '@/core/document';
+import { rotated } from '@/core/footage/rotate';
+import { softwareContext } from '@/paint/browserTools';
+import { ownSize, type Frame } from './frame';
+import { keyer } from './keying/keyer';
+import { planarFrame } from './keying/planarFrame';
+import type { Size } from './kernels/keying';
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+/**
+ * A frame's straight pixels, upright, from its own codes: engines differ in how they turn codes into
+ * colours, and some of them leave out alpha or whatever has more than 8 bits.
+ * @param key what they are freed of
+ */
+export async function framePixels(
+  frame: Frame,
+  size: Size,
+  key: KeySettings | null = null,
+): Promise<ImageData> {
+  const own = ownSize(frame);
+  const planes = size.width <= own.width && size.height <= own.height ? planarFrame(frame) : null;
+  if (planes) {
+    const { rotation } = frame.sample;
+    const lying = rotation % 180 === 0 ? size : { width: size.height, height: size.width };
+    return upright(await (await keyer()).frame(planes, lying, key), lying, rotation);
+  }
+  const context = softwareContext(size.width, size.height);
+  await drawFrame(frame, context, size.width, size.height);
+  const pixels = context.getImageData(0, 0, size.width, size.height);
+  if (key) {
+    const scale = size.width / own.width;
+    await (await keyer()).keyRgba(pixels.data, size.width, size.height, key, scale);
+  }
+  return pixels;
+}
+
+/** Draws a frame, upright, over a part of a canvas. */
+export async function drawFrame(
+  frame: Frame,
+  context: Context,
+  width: number,
+  height: number,
+): Promise<void> {
+  const pixels = await drawnPixels(frame, { width, height });
+  if (!pixels) {
+    frame.sample.draw(context, 0, 0, width, height);
+    return;
+  }
+  const own = softwareContext(pixels.width, pixels.height);
+  own.putImageData(pixels, 0, 0);
+  context.drawImage(own.canvas, 0, 0, width, height);
+}
+
+/** Drawn at less than this share of its size, a frame is shrunk from its planes, which costs less. */
+const SHRUNK = 0.5;
+
+/** Pixels to draw a frame at a size with; null where only the browser reads it. */
+async function drawnPixels(frame: Frame, size: Size): Promise<ImageData | null> {
+  const own = ownSize(frame);
+  const shrunk = size.width <= SHRUNK * own.width && size.height <= SHRUNK * own.height;
+  if (planarFrame(frame)) return framePixels(frame, shrunk ? size : own);
+  const { sample } = frame;
+  if (sample.format === 'RGBA' || sample.format === 'BGRA') {
+    return upright(await interleaved(sample), sample.visibleRect, sample.rotation);
+  }
+  const picture = await planesOf(sample);
+  if (!picture || !frame.coding) return null;
+  return upright(planarRgba(picture, frame.coding), picture, sample.rotation);
+}
+
+function upright(rgba: Uint8ClampedArray, { width, height }: Size, degrees: number): ImageData {
+  const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
+  const turned = rotated(pixels, width, height, degrees);
+  const data = new Uint8ClampedArray(turned.buffer, turned.byteOffset, turned.byteLength);
+  const [across, down] = degrees % 180 === 0 ? [width, height] : [height, width];
+  return new ImageData(data as Uint8ClampedArray<ArrayBuffer>, across, down);
+}
+
+/** Planes as WebCodecs names them: chroma, alpha, and the bits of a sample above 8. */
+const PLANAR = /^I4(20|22|44)(A?)(P10|P12)?$/;
+
+async function planesOf(sample: VideoSample): Promise<PlanarPicture | null> {
+  const named = PLANAR.exec(sample.format ?? '');
+  if (!named) return null;
+  const depth: Depth = named[3] ? (Number(named[3].slice(1)) as Depth) : 8;
+  const [across, down] = named[1] === '44' ? [1, 1] : named[1] === '22' ? [2, 1] : [2, 2];
+  const { width, height } = sample.visibleRect;
+  const luma = width * height;
+  const chroma = Math.ceil(width / across) * Math.ceil(height / down);
+  const bytes = new Uint8Array(2 * (luma + chroma) * (depth === 8 ? 1 : 2));
+  await sample.copyTo(bytes);
+  const codes = depth === 8 ? bytes : new Uint16Array(bytes.buffer);
+  const plane = (from: number, length: number) => codes.subarray(from, from + length);
+  return {
+    ...{ width, height, depth },
+    across: across as 1 | 2,
+    down: down as 1 | 2,
+    y: plane(0, luma),
+    u: plane(luma, chroma),
+    v: plane(luma + chroma, chroma),
+    a: sample.hasAlpha ? plane(luma + 2 * chroma, luma) : null,
+  };
+}
+
+async function interleaved(sample: VideoSample): Promise<Uint8ClampedArray> {
+  const { width, height } = sample.visibleRect;
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  await sample.copyTo(rgba);
+  if (sample.format === 'BGRA') {
+    for (let i = 0; i < rgba.length; i += 4) [rgba[i], rgba[i + 2]] = [rgba[i + 2], rgba[i]];
+  }
+  return rgba;
+}
