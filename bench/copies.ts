@@ -1,6 +1,7 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { proxyArgs } from '../server/ffmpeg';
 import { folder } from './support';
 
 const REDIS_PORT = 8097;
@@ -20,8 +21,7 @@ export async function benchCopies(): Promise<void> {
   run('ffmpeg', '-v', 'error', '-f', 'lavfi', '-i', picture, '-c:v', 'mpeg4', '-q:v', '4', clip);
   const alone = timed(() => {
     const copy = join(folder, 'copy.mp4');
-    const coded = '-c:v libx264 -preset veryfast -crf 14 -g 30 -pix_fmt yuv420p'.split(' ');
-    run('ffmpeg', '-v', 'error', '-y', '-i', clip, ...coded, copy);
+    run('ffmpeg', ...proxyArgs('solid', { matrix: 'bt709', table: null }, clip, copy));
   });
   console.log(
     `ffmpeg alone: ${(60 / alone).toFixed(1)} copies a minute of ${SECONDS} s of 1080p, ${(SECONDS / alone).toFixed(1)} × playing`,

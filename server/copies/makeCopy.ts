@@ -1,5 +1,9 @@
+import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { MOST_PIXELS, proxyArgs, READ_SAFELY, type ProxyKind } from '../ffmpeg';
+import { untaggedMatrix } from '@/core/colour/coding';
+import { writeCube } from '@/core/colour/cube';
+import { sdrTable, type WideSpace } from '@/core/colour/toSdr';
+import { MOST_PIXELS, proxyArgs, READ_SAFELY, type CopiedColours, type ProxyKind } from '../ffmpeg';
 import { Refusal } from '../refusal';
 import { Overrun, runProgram, type RunOptions } from './program';
 
@@ -15,31 +19,39 @@ export async function makeCopy(
   options: RunOptions,
   told: (share: number) => void,
 ): Promise<string> {
-  const { kind, duration } = await lookInto(source, options);
+  const { kind, colours, duration } = await lookInto(source, folder, options);
   const name = `copy.${kind === 'clear' ? 'mov' : 'mp4'}`;
-  await runProgram('ffmpeg', proxyArgs(kind, source, join(folder, name)), options, (words) => {
+  const args = proxyArgs(kind, colours, source, join(folder, name));
+  await runProgram('ffmpeg', args, { ...options, folder }, (words) => {
     const microseconds = /out_time_us=(\d+)/.exec(words)?.[1];
     if (microseconds && duration > 0) told(Math.min(1, Number(microseconds) / 1e6 / duration));
   });
   return name;
 }
 
+interface Stream {
+  readonly codec_type: string;
+  readonly pix_fmt?: string;
+  readonly width?: number;
+  readonly height?: number;
+  readonly color_space?: string;
+  readonly color_transfer?: string;
+  readonly color_primaries?: string;
+}
+
 interface Probed {
-  readonly streams: readonly {
-    readonly codec_type: string;
-    readonly pix_fmt?: string;
-    readonly width?: number;
-    readonly height?: number;
-  }[];
+  readonly streams: readonly Stream[];
   readonly format: { readonly duration?: string };
 }
 
 /** @throws Refusal 422 when it holds nothing that can be read */
 async function lookInto(
   source: string,
+  folder: string,
   options: RunOptions,
-): Promise<{ kind: ProxyKind; duration: number }> {
-  const entries = 'format=duration:stream=codec_type,pix_fmt,width,height';
+): Promise<{ kind: ProxyKind; colours: CopiedColours; duration: number }> {
+  const colours = 'color_space,color_transfer,color_primaries';
+  const entries = `format=duration:stream=codec_type,pix_fmt,width,height,${colours}`;
   const shown = ['-show_entries', entries, '-of', 'json'];
   const args = ['-v', 'error', ...READ_SAFELY, ...shown, source];
   const found = await runProgram('ffprobe', args, options).catch((error: unknown) => {
@@ -57,5 +69,23 @@ async function lookInto(
   }
   const clear = /^(yuva|rgba|argb|bgra|abgr|gbrap|ya)/.test(video?.pix_fmt ?? '');
   const kind = video ? (clear ? 'clear' : 'solid') : 'sound';
-  return { kind, duration: Number(format.duration ?? 0) };
+  return {
+    kind,
+    colours: video ? await coloursOf(video, folder) : { matrix: null, table: null },
+    duration: Number(format.duration ?? 0),
+  };
 }
+
+const NAMES: Readonly<Record<string, WideSpace>> = { smpte2084: 'pq', 'arib-std-b67': 'hlg' };
+
+/** What the codes stand for, by the rules that films are read by in the browser. */
+async function coloursOf(stream: Stream, folder: string): Promise<CopiedColours> {
+  const { width = 0, height = 0, color_space: matrix } = stream;
+  const wide =
+    NAMES[stream.color_transfer ?? ''] ?? (stream.color_primaries === 'bt2020' ? 'bt2020' : null);
+  const untagged = matrix === undefined || matrix === 'unknown' || matrix === 'reserved';
+  if (wide) await writeFile(join(folder, TABLE), writeCube(sdrTable(wide)));
+  return { matrix: untagged ? untaggedMatrix({ width, height }) : null, table: wide && TABLE };
+}
+
+const TABLE = 'narrowed.cube';

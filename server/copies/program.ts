@@ -14,6 +14,8 @@ export interface RunOptions {
   readonly signal: AbortSignal;
   /** Milliseconds that it may run. */
   readonly run?: number;
+  /** Where it runs. */
+  readonly folder?: string;
 }
 
 /** It was ended because it ran for too long. */
@@ -32,11 +34,12 @@ export class Overrun extends Refusal {
 export async function runProgram(
   program: string,
   args: readonly string[],
-  { signal, run = RUN }: RunOptions,
+  { signal, run = RUN, folder }: RunOptions,
   wrote: (words: string) => void = () => undefined,
 ): Promise<string> {
   const late = AbortSignal.timeout(run);
   const child = spawnConfined(program, args, {
+    cwd: folder,
     stdio: ['ignore', 'pipe', 'pipe'],
     signal: AbortSignal.any([signal, late]),
     killSignal: 'SIGKILL',

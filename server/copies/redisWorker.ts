@@ -60,7 +60,7 @@ async function work(job: Job<null>, redis: Redis, store: Store): Promise<WorkerO
   }, WANTED);
   try {
     const told = (share: number) => void job.updateProgress(share).catch(() => undefined);
-    const outcome = await copyInStore(id, store, ending, told);
+    const outcome = await copyInStore(id, store, { signal: ending.signal }, told);
     if (await isWanted(redis, id)) return outcome;
   } catch (error) {
     if (!ending.signal.aborted) throw error;

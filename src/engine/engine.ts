@@ -174,6 +174,7 @@ export const engine = {
     y: number,
   ): Promise<Picked> => bench().pickColour(bundle, layer, frame, x, y),
   findKey: (footage: Footage): Promise<ChromaKey | LumaKey> => bench().findKey(footage),
+  screenKey: (footage: Footage): Promise<ChromaKey | null> => bench().screenKey(footage),
   measureKey: (
     footage: Footage,
     key: KeySettings,

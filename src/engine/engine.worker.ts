@@ -46,6 +46,7 @@ const api = {
   pictureOfFinding: later(async () => (await import('./check/pictureOfFinding')).pictureOfFinding),
   pickColour: later(async () => (await import('./picker')).pickColour),
   findKey: later(async () => (await import('./judgeKey')).findKey),
+  screenKey: later(async () => (await import('./judgeKey')).screenKey),
   measureKey: later(async () => (await import('./judgeKey')).measureKey),
   findEvent: later(async () => (await import('./lookThrough')).findEvent),
   findLoop: later(async () => (await import('./lookThrough')).findLoopIn),

@@ -1,7 +1,11 @@
 import { parseHex } from '@/core/colour';
 import type { ChromaKey, Footage, KeySettings, LumaKey } from '@/core/document';
 import { MoonError } from '@/core/errors';
-import { findKey as findKeyIn, type KeyFrame } from '@/core/matte/findKey';
+import {
+  findKey as findKeyIn,
+  screenKey as screenKeyIn,
+  type KeyFrame,
+} from '@/core/matte/findKey';
 import { hueChannels } from '@/core/matte/keyConstants';
 import { measureMatte, worstFigures, type MatteFigures } from '@/core/matte/measureMatte';
 import { softwareContext } from '@/paint/browserTools';
@@ -35,6 +39,10 @@ export async function findKey(footage: Footage): Promise<ChromaKey | LumaKey> {
     'Its backdrop is a grey that is neither black nor white, so it cannot be told from the rest. Pick a colour, or draw a mask round what stays.',
   );
 }
+
+/** The key of a clip that plainly stands before a screen; null for any other. */
+export const screenKey = async (footage: Footage): Promise<ChromaKey | null> =>
+  screenKeyIn(await framesOf(footage, spread(footage, FOUND_IN)));
 
 /**
  * @param seconds of the source that is looked at now

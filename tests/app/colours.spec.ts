@@ -1,5 +1,4 @@
-import { createCanvas } from '@napi-rs/canvas';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import {
   createFootageLayer,
@@ -10,43 +9,29 @@ import {
   type Footage,
   type Overlay,
 } from '@/core/document';
+import {
+  colouredPicture,
+  decodedAs,
+  encoding,
+  FLAT,
+  NITS,
+  partOf,
+  SHOWN_NITS,
+  softPart,
+  wideFilm,
+  type Matrix,
+  type Range,
+} from '../support/colours';
 import { packedKit, sha256 } from '../support/kitFile';
 import { openEmptyKit, openKitFile, sendFrame } from '../support/app';
 import { colourDistance, ffmpeg, overGrey, pixelAt, testFile, type Pixels } from '../support/media';
-
-const FLAT = ['#0000ff', '#ff0000', '#00ff00', '#ffffff', '#808080', '#000000'];
-
-/** Flat colours at the left, soft ones at the right, where no way to enlarge chroma differs from another. */
-function picture(name: string, width: number, height: number): string {
-  const canvas = createCanvas(width, height);
-  const context = canvas.getContext('2d');
-  const soft = context.createImageData(width, height);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const wave = (pixels: number, shift: number) =>
-        128 + 100 * Math.sin((x + y / 2) / pixels + shift);
-      soft.data.set([wave(23, 0), wave(31, 2), wave(41, 4), 255], (y * width + x) * 4);
-    }
-  }
-  context.putImageData(soft, 0, 0);
-  const tall = height / FLAT.length;
-  FLAT.forEach((colour, i) => {
-    context.fillStyle = colour;
-    context.fillRect(0, i * tall, width / 4, tall);
-  });
-  const file = testFile(`${name}.png`);
-  writeFileSync(file, canvas.toBuffer('image/png'));
-  return file;
-}
-
-type Matrix = 'bt601' | 'bt709';
 
 interface Kind {
   readonly name: string;
   readonly extension: string;
   readonly size: readonly [number, number];
   readonly matrix: Matrix;
-  readonly range?: 'tv' | 'pc';
+  readonly range?: Range;
   readonly tagged?: false;
   readonly turned?: true;
   readonly code: string;
@@ -94,9 +79,6 @@ const KINDS: readonly Kind[] = [
   { ...MADE, extension: 'mov', name: 'ProRes', code: '-c:v prores_ks -profile:v 3 -qscale:v 2' },
 ];
 
-const ACCURATELY = 'flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp';
-/** Chroma on the even columns and between the rows, as MPEG-2 and all after it have it. */
-const sited = (side: 'in' | 'out') => `${side}_h_chr_pos=0:${side}_v_chr_pos=128`;
 const TAGS: Readonly<Record<Matrix, string>> = { bt601: 'smpte170m', bt709: 'bt709' };
 
 function made(kind: Kind): string {
@@ -104,9 +86,9 @@ function made(kind: Kind): string {
   const file = testFile(`${name.replaceAll(' ', '-')}.${extension}`);
   const tag = TAGS[matrix];
   const tags = `,setparams=color_primaries=${tag}:color_trc=${tag}:colorspace=${tag}:range=${range}`;
-  const filter = `format=rgb24,scale=out_color_matrix=${matrix}:out_range=${range}:${sited('out')}:${ACCURATELY}`;
+  const filter = encoding(matrix, range);
   ffmpeg(
-    ...['-loop', '1', '-framerate', '25', '-t', '0.4', '-i', picture('coloured', ...size)],
+    ...['-loop', '1', '-framerate', '25', '-t', '0.4', '-i', colouredPicture('coloured', ...size)],
     ...['-vf', tagged === false ? filter : filter + tags, ...code.split(' '), file],
   );
   if (!turned) return file;
@@ -115,12 +97,8 @@ function made(kind: Kind): string {
   return lying;
 }
 
-/** The first frame by a decoder that is not the app's, converted without shortcuts. */
 function decoded(file: string, { size, matrix, range = 'tv', turned }: Kind): Pixels {
-  const [width, height] = turned ? [size[1], size[0]] : size;
-  const filter = `scale=in_color_matrix=${matrix}:in_range=${range}:${sited('in')}:${ACCURATELY},format=rgba`;
-  const bytes = ffmpeg(...['-i', file, '-vf', filter, '-frames:v', '1', '-f', 'rawvideo', '-']);
-  return { width, height, data: new Uint8ClampedArray(bytes) };
+  return decodedAs(file, turned ? [size[1], size[0]] : size, matrix, range);
 }
 
 const footageOf = (kind: Kind, file: string, id: string): Footage => {
@@ -134,15 +112,6 @@ const footageOf = (kind: Kind, file: string, id: string): Footage => {
   };
 };
 
-function partOf(whole: Pixels, left: number, top: number, width: number, height: number): Pixels {
-  const data = new Uint8ClampedArray(width * height * 4);
-  for (let y = 0; y < height; y++) {
-    const from = ((top + y) * whole.width + left) * 4;
-    data.set(whole.data.subarray(from, from + width * 4), y * width * 4);
-  }
-  return { width, height, data };
-}
-
 /** The middle of each flat colour, where its neighbours' chroma does not reach. */
 function worstOfFlat(shown: Pixels, truth: Pixels, { turned }: Kind): number {
   const worst = FLAT.map((_, i) => {
@@ -155,14 +124,6 @@ function worstOfFlat(shown: Pixels, truth: Pixels, { turned }: Kind): number {
 
 const at = (pixels: Pixels, x: number, y: number) =>
   pixelAt(pixels, Math.floor(x * pixels.width), Math.floor(y * pixels.height));
-
-/** The part without flat colours. */
-function softPart(pixels: Pixels, { turned }: Kind): Pixels {
-  const { width, height } = pixels;
-  if (turned) return partOf(pixels, 0, 0, width, Math.floor(0.6 * height));
-  const left = Math.floor(0.4 * width);
-  return partOf(pixels, left, 0, width - left, height);
-}
 
 /** Where the clips lie on the canvas: the large one at the top left, the others right of it and below. */
 function placesOf(kinds: readonly Kind[]): readonly (readonly [number, number])[] {
@@ -205,44 +166,18 @@ test('every film is read in the colours that its codes stand for', async ({ page
   KINDS.forEach((kind, i) => {
     const truth = decoded(files[i], kind);
     const own = partOf(shown, ...places[i], truth.width, truth.height);
-    const { psnr } = overGrey(softPart(own, kind), softPart(truth, kind));
+    const { psnr } = overGrey(softPart(own, kind.turned), softPart(truth, kind.turned));
     expect.soft(psnr, kind.name).toBeGreaterThan(45);
     expect.soft(worstOfFlat(own, truth, kind), kind.name).toBeLessThanOrEqual(1);
   });
 });
 
-/**
- * Greys of 10 and 50 nits, the peak of 1000, and black, as codes of 10 bit (SMPTE ST 2084, ITU-R BT.2100). Of white,
- * 203 nits, the first two are what BT.1886 shows them with; they lie under where highlights are bent.
- */
-const NITS = [
-  { transfer: 'smpte2084', codes: [327, 450, 723, 64], levels: [73, 142, 255, 0] },
-  { transfer: 'arib-std-b67', codes: [287, 499, 940, 64], levels: [73, 142, 255, 0] },
-];
-
-function wideFilm({ transfer, codes }: (typeof NITS)[number]): string {
-  const [width, height] = SMALL;
-  const words = new Uint16Array((width * height * 3) / 2).fill(512);
-  for (let i = 0; i < width * height; i++) {
-    words[i] = codes[Math.floor(((i % width) / width) * codes.length)];
-  }
-  const raw = testFile(`${transfer}.yuv`);
-  writeFileSync(raw, Buffer.from(words.buffer));
-  const file = testFile(`${transfer}.webm`);
-  const tags = `color_primaries=bt2020:color_trc=${transfer}:colorspace=bt2020nc:range=tv`;
-  ffmpeg(
-    ...['-f', 'rawvideo', '-pix_fmt', 'yuv420p10le', '-s', `${width}x${height}`, '-r', '25'],
-    ...['-stream_loop', '9', '-i', raw, '-vf', `setparams=${tags}`],
-    ...`${VP9} yuv420p10le`.split(' '),
-    file,
-  );
-  return file;
-}
-
 test('films of high dynamic range keep their greys, and their highlights end at white', async ({
   page,
 }) => {
-  const files = NITS.map(wideFilm);
+  const files = NITS.map((film) =>
+    wideFilm(film, SMALL, `${VP9} yuv420p10le`, testFile(`${film.transfer}.webm`)),
+  );
   const kind: Kind = { ...MADE, extension: 'webm' };
   const footage = files.map((file, i) =>
     footageOf({ ...kind, name: `HDR ${i}` }, file, `clip-${i}`),
@@ -253,8 +188,8 @@ test('films of high dynamic range keep their greys, and their highlights end at 
     place: placeAt(400 + 400 * i, 500),
   }));
   const shown = await sentWith(page, { ...overlay, layers }, footage, files);
-  NITS.forEach(({ levels, codes }, i) => {
-    levels.forEach((level, patch) => {
+  NITS.forEach(({ codes }, i) => {
+    SHOWN_NITS.forEach((level, patch) => {
       const x = 400 + 400 * i - SMALL[0] / 2 + ((patch + 0.5) / codes.length) * SMALL[0];
       expect(colourDistance(pixelAt(shown, x, 500), [level, level, level])).toBeLessThanOrEqual(2);
     });

@@ -64,6 +64,7 @@ test('footage is landed on with its sound, and Send says so', async ({ page }) =
   ffmpeg(...picture, '-c:v', 'libx264', '-pix_fmt', 'yuv420p', silent);
   await openEmptyKit(page);
   await bringIn(page, [file, silent]);
+  await expect(page.getByRole('link', { name: 'Open silent' })).toBeVisible();
   await landOn(page, 'talking');
   await page.getByRole('link', { name: 'Send' }).click();
   await page.getByRole('radio', { name: 'H.264 .mp4' }).click();

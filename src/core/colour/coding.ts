@@ -48,7 +48,7 @@ function wideSpace({ primaries, transfer }: ColourTags): WideSpace | null {
 
 function weightsOf(
   matrix: ColourTags['matrix'],
-  { width, height }: { readonly width: number; readonly height: number },
+  size: { readonly width: number; readonly height: number },
 ): keyof typeof WEIGHTS {
   switch (matrix) {
     case 'bt709':
@@ -59,6 +59,13 @@ function weightsOf(
     case 'bt2020-ncl':
       return 'bt2020';
     default:
-      return width > STANDARD.width || height > STANDARD.height ? 'bt709' : 'bt601';
+      return untaggedMatrix(size);
   }
 }
+
+/** The matrix of codes that say nothing of theirs, by the size of the film. */
+export const untaggedMatrix = (size: {
+  readonly width: number;
+  readonly height: number;
+}): 'bt601' | 'bt709' =>
+  size.width > STANDARD.width || size.height > STANDARD.height ? 'bt709' : 'bt601';

@@ -1,7 +1,6 @@
 import { convertLength, perSecond, secondsToFrames, type Rate } from '../time';
 import { moveKind } from '../motion/moves';
 import { shapeKind } from '../scene/shapeKinds';
-import { DEFAULT_KEY } from './createKey';
 import { LIMITS, RATE_LIMIT } from './fields';
 import { heldName } from './held';
 import { newLayer } from './layerParts';
@@ -287,10 +286,7 @@ export function createBase(id: string, landing: Landing, footage: Footage): Foot
     : layer;
 }
 
-/**
- * An overlay, a clip or a still to lie over a landing, for as long as it lasts by itself; a clip
- * without alpha has a key from the start.
- */
+/** An overlay, a clip or a still to lie over a landing, for as long as it lasts by itself. */
 export function createLanded(id: string, landing: Landing, source: Overlay | Footage): Layer {
   if (source.kind === 'overlay') {
     const to = convertLength(source.length, source.rate, landing.rate);
@@ -302,7 +298,6 @@ export function createLanded(id: string, landing: Landing, source: Overlay | Foo
     ...layer,
     to: source.plays === 0 ? layer.to : ownFrames(source, landing),
     time: timeOf(source, 'nothing'),
-    key: source.alpha ? null : DEFAULT_KEY,
   };
 }
 

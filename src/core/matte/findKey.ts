@@ -79,6 +79,23 @@ export function findKey(frames: readonly KeyFrame[]): ChromaKey | LumaKey | null
     : chromaKey(frames, ground);
 }
 
+/** A screen that is put up to be taken out has at least this much chroma, and fills this share of the border. */
+const SCREEN_CHROMA = 0.3;
+const SCREEN_SHARE = 0.7;
+
+/** The key of a clip that plainly stands before a green, blue or magenta screen; null for any other. */
+export function screenKey(frames: readonly KeyFrame[]): ChromaKey | null {
+  const { colour } = borderColour(frames);
+  const strength = Math.hypot(...chroma(...colour));
+  const [red, green, blue] = colour;
+  if (strength < SCREEN_CHROMA || red > Math.max(green, blue)) return null;
+  const near = distancesFrom(frames, colour, 0, strength).flatMap((distances, i) => {
+    const border = distances.filter((_, at) => onBorder(frames[i], at));
+    return [border.filter((distance) => distance < NEAR).length / border.length];
+  });
+  return Math.min(...near) < SCREEN_SHARE ? null : chromaKey(frames, colour);
+}
+
 /** By light: from how far the backdrop strays, as paper and its shadows do, to where solid artwork begins. */
 function lumaKey(frames: readonly KeyFrame[], ground: Rgb): LumaKey | null {
   const light = luma(...ground);
@@ -127,10 +144,13 @@ const rounded = (value: number): number => Math.round(value * 1000) / 1000;
 
 /** The commonest colour along the border of some frames, and its share of it. */
 export const borderColour = (frames: readonly KeyFrame[]) =>
-  commonest(frames, (x, y, { width, height }) => {
-    const edge = Math.max(1, Math.round(Math.min(width, height) / 40));
-    return x < edge || y < edge || x >= width - edge || y >= height - edge;
-  });
+  commonest(frames, (at, frame) => onBorder(frame, at));
+
+function onBorder({ width, height }: KeyFrame, at: number): boolean {
+  const edge = Math.max(1, Math.round(Math.min(width, height) / 40));
+  const [x, y] = [at % width, Math.floor(at / width)];
+  return x < edge || y < edge || x >= width - edge || y >= height - edge;
+}
 
 function groundColour(frames: readonly KeyFrame[]): Rgb {
   const border = borderColour(frames);
@@ -141,24 +161,21 @@ function groundColour(frames: readonly KeyFrame[]): Rgb {
 /** The commonest colour, as the mean of the pixels that are like it, and their share. */
 function commonest(
   frames: readonly KeyFrame[],
-  counts: (x: number, y: number, frame: KeyFrame) => boolean = () => true,
+  counts: (pixel: number, frame: KeyFrame) => boolean = () => true,
 ): { readonly colour: Rgb; readonly share: number } {
   const bins = new Uint32Array(LEVELS ** 3);
   const sums = new Float64Array(bins.length * 3);
   let total = 0;
   for (const frame of frames) {
-    const { data, width, height } = frame;
-    for (let y = 0; y < height; y++) {
-      for (let x = 0; x < width; x++) {
-        if (!counts(x, y, frame)) continue;
-        const at = (y * width + x) * 4;
-        const bin =
-          (Math.floor(data[at] / STEP) * LEVELS + Math.floor(data[at + 1] / STEP)) * LEVELS +
-          Math.floor(data[at + 2] / STEP);
-        bins[bin]++;
-        for (let c = 0; c < 3; c++) sums[bin * 3 + c] += data[at + c];
-        total++;
-      }
+    const { data } = frame;
+    for (let at = 0; at < data.length; at += 4) {
+      if (!counts(at / 4, frame)) continue;
+      const bin =
+        (Math.floor(data[at] / STEP) * LEVELS + Math.floor(data[at + 1] / STEP)) * LEVELS +
+        Math.floor(data[at + 2] / STEP);
+      bins[bin]++;
+      for (let c = 0; c < 3; c++) sums[bin * 3 + c] += data[at + c];
+      total++;
     }
   }
   const top = indexOfLargest(bins);

@@ -12,6 +12,7 @@ import {
 } from '@/core/document';
 import { STARTERS } from '@/core/starters';
 import { newId, newOverlay } from '@/store/actions';
+import { screenTakenOut } from '@/store/screens';
 import { selectFootage, selectOverlays } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
@@ -52,7 +53,13 @@ export function AddToLanding({ landing }: { readonly landing: Landing }) {
       return;
     }
     const first = landing.layers.length === 0 && source.kind === 'footage';
-    add(first ? createBase(newId(), landing, source) : createLanded(newId(), landing, source));
+    const layer = first
+      ? createBase(newId(), landing, source)
+      : createLanded(newId(), landing, source);
+    add(layer);
+    if (!first && source.kind === 'footage') {
+      void dispatch(screenTakenOut(landing.id, layer.id, source));
+    }
   };
   const layNew = (make: (overlay: Overlay) => Overlay) => {
     const overlay = dispatch(newOverlay(make));

@@ -1,6 +1,7 @@
 import {
   addLayer,
   createLanded,
+  DEFAULT_KEY,
   createLanding,
   createNested,
   createWords,
@@ -112,7 +113,8 @@ describe('a landing’s scene', () => {
   });
 
   it('shows one layer alone on clear, or everything without its keys', () => {
-    const keyed = addLayer(landing, createLanded('keyed', landing, clip));
+    const landed = addLayer(landing, createLanded('keyed', landing, clip));
+    const keyed = updateLayer(landed, 'keyed', { key: DEFAULT_KEY });
     const alone = sceneAt(layerAlone(keyed, 'keyed'), 0, own);
     expect(alone.backdrop).toBeNull();
     expect(picturesOf(alone.items)).toMatchObject([{ key: { kind: 'chroma' } }]);

@@ -1,0 +1,27 @@
+import { changeLayer, type Footage } from '@/core/document';
+import { engine } from '@/engine/engine';
+import { editLanding } from './actions';
+import { noticed } from './session';
+import type { AppThunk } from './store';
+
+/** Takes the screen out of a clip that has just been landed, where it plainly stands before one. */
+export const screenTakenOut =
+  (landing: string, layer: string, footage: Footage): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    if (footage.type !== 'video' || footage.alpha) return;
+    // What cannot be read says so where it is shown.
+    const key = await engine.screenKey(footage).catch(() => null);
+    if (!key) return;
+    let done = false;
+    dispatch(
+      editLanding(landing, (document) =>
+        changeLayer(document, layer, (entry) => {
+          if (entry.kind !== 'clip' || entry.key) return entry;
+          done = true;
+          return { ...entry, key };
+        }),
+      ),
+    );
+    if (done)
+      dispatch(noticed(`The screen behind “${footage.name}” was taken out. Key changes that.`));
+  };
