@@ -5,6 +5,12 @@ import { installHandlers } from './wire';
 
 installHandlers();
 
+const codeAway = (): MoonError =>
+  new MoonError(
+    'code-away',
+    'The app could not fetch the part of it that does this. See whether the network is there, then try again.',
+  );
+
 /**
  * Each worker does a few of the jobs, and loads the code of those when they are first asked for.
  * @throws MoonError 'code-away', or what the job throws
@@ -13,15 +19,14 @@ const later =
   <Args extends unknown[], Result>(load: () => Promise<(...args: Args) => Result>) =>
   async (...args: Args): Promise<Awaited<Result>> => {
     const job = await load().catch(() => {
-      throw new MoonError(
-        'code-away',
-        'The app could not fetch the part of it that does this. See whether the network is there, then try again.',
-      );
+      throw codeAway();
     });
     return await job(...args);
   };
 
-let stage: Promise<Stage> | null = null;
+/** Opens the stage; null, and said, where its code cannot be fetched. */
+let openStage: () => Promise<Stage | null> = async () => null;
+let opened: Promise<Stage | null> | null = null;
 
 /** What an engine worker does; the door in `engine.ts` decides which worker does what. */
 const api = {
@@ -32,11 +37,23 @@ const api = {
     onProblem: StageListener['onProblem'],
     onShown: StageListener['onShown'],
   ) => {
-    stage = import('./stage').then(
-      ({ Stage }) => new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown }),
-    );
+    openStage = () =>
+      import('./stage').then(
+        ({ Stage }) => new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown }),
+        () => {
+          onProblem(codeAway().message);
+          return null;
+        },
+      );
+    opened = openStage();
   },
-  showOnStage: async (view: SentView) => (await stage)?.show(view),
+  showOnStage: async (view: SentView) => {
+    opened ??= openStage();
+    const stage = await opened;
+    // The next view tries again.
+    if (stage === null) opened = null;
+    else stage.show(view);
+  },
   importMedia: later(async () => (await import('./importMedia')).importMedia),
   importCopy: later(async () => (await import('./readableCopy')).importCopy),
   clearScratchFiles: later(async () => (await import('./send/scratchFile')).clearScratchFiles),

@@ -1,5 +1,6 @@
 import type { Media } from '@/core/document';
 import type { ReadFile } from '@/core/formats/files/movingPicture';
+import { AnimationReader } from './animationReader';
 import type { Frame } from './frame';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { readMedia } from './mediaStore';
@@ -16,6 +17,7 @@ export interface FrameSource {
 /** Opens kept footage that moves, whatever it is made of. */
 export async function openFrames(media: Media): Promise<FrameSource> {
   const { hash, extension, bytes } = media;
+  if (extension === 'avif') return AnimationReader.open(await readMedia(hash, 0, bytes));
   if (mayMove(extension)) {
     const read: ReadFile = (from, to) => readMedia(hash, from, to);
     return new MovingPictureReader((await picturesInFile(extension, read, bytes))!);

@@ -10,8 +10,13 @@ import {
 import type { Footage } from '@/core/document';
 import { LIMITS } from '@/core/document/fields';
 import { MoonError } from '@/core/errors';
+import { isMovingAvif } from '@/core/footage/sniff';
 import { RATES, perSecond, type Rate } from '@/core/time';
+import { AnimationReader, readsAnimations } from './animationReader';
+import { ownSize } from './frame';
+import { framePixels } from './framePixels';
 import { openInput } from './frameReader';
+import type { FrameSource } from './frameSource';
 import { MovingPictureReader } from './movingPictureReader';
 import {
   mayMove,
@@ -39,11 +44,53 @@ export async function measurePicture(file: File, extension: string): Promise<Mea
 
 /** Every frame is drawn, so that what comes in can be read to its end; null for a picture that stands still. */
 async function measureMoving(file: File, extension: string): Promise<Measured | null> {
+  if (extension === 'avif') return measureAvif(file);
   if (!mayMove(extension)) return null;
   const pictures = await picturesInFile(extension, readingOf(file), file.size).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });
   return pictures && measureFrames(pictures, file.name);
+}
+
+async function measureAvif(file: File): Promise<Measured | null> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (!isMovingAvif(bytes)) return null;
+  if (!(await readsAnimations())) {
+    const what = 'is an AVIF that moves, which this browser cannot read; save it as WebP or APNG';
+    throw noCodec(file.name, what);
+  }
+  try {
+    return await measureAnimation(await AnimationReader.open(bytes), file.name);
+  } catch (error) {
+    if (error instanceof MoonError) throw error;
+    throw unreadable(file.name, 'is damaged or cut off');
+  }
+}
+
+async function measureAnimation(reader: AnimationReader, name: string): Promise<Measured | null> {
+  try {
+    if (reader.count < 2) return null;
+    const ends = await reader.times();
+    const duration = ends[ends.length - 1];
+    const { width, height } = ownSize((await reader.at(0))!);
+    requireDrawable({ width, height }, name);
+    const alpha = await isClear(reader, [0, ...ends.slice(0, -1)]);
+    const plays = Math.min(reader.plays, LIMITS.plays);
+    const rate = nearestRate(reader.count / duration);
+    return { type: 'video', width, height, duration, rate, alpha, plays };
+  } finally {
+    reader.close();
+  }
+}
+
+/** Whether a pixel of some frames is not wholly opaque. */
+async function isClear(reader: FrameSource, starts: readonly number[]): Promise<boolean> {
+  for (const start of starts) {
+    const frame = (await reader.at(start))!;
+    const { data } = await framePixels(frame, ownSize(frame));
+    if (data.some((value, at) => at % 4 === 3 && value < 255)) return true;
+  }
+  return false;
 }
 
 async function measureFrames(pictures: Pictures, name: string): Promise<Measured> {

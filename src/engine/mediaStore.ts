@@ -109,7 +109,11 @@ const isKept = async (hash: string): Promise<boolean> =>
   (await onStorage(() => storage.getItem(headKey(hash)))) !== null;
 
 /** Reads part of a kept file. @throws MoonError 'media-missing' | 'storage-away' */
-export async function readMedia(hash: string, start: number, end: number): Promise<Uint8Array> {
+export async function readMedia(
+  hash: string,
+  start: number,
+  end: number,
+): Promise<Uint8Array<ArrayBuffer>> {
   const out = new Uint8Array(end - start);
   for (let i = Math.floor(start / CHUNK); i * CHUNK < end; i++) {
     const chunk = Uint8Array.fromBase64(await chunkAt(hash, i));

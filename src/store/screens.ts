@@ -1,6 +1,7 @@
 import { changeLayer, type Footage } from '@/core/document';
 import { engine } from '@/engine/engine';
 import { editLanding } from './actions';
+import { busily } from './busy';
 import { noticed } from './session';
 import type { AppThunk } from './store';
 
@@ -10,7 +11,9 @@ export const screenTakenOut =
   async (dispatch) => {
     if (footage.type !== 'video' || footage.alpha) return;
     // What cannot be read says so where it is shown.
-    const key = await engine.screenKey(footage).catch(() => null);
+    const key = await dispatch(
+      busily(`Looking at ${footage.name}`, () => engine.screenKey(footage)),
+    ).catch(() => null);
     if (!key) return;
     let done = false;
     dispatch(

@@ -65,6 +65,7 @@ test('J02: the key colour is picked from the words themselves, and the footage s
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('menuitem', { name: 'big-words' }).click();
   await page.getByRole('tab', { name: 'Key' }).click();
+  await page.getByRole('radio', { name: 'A colour' }).click();
   await setNumber(page, 'Softness', 0.4);
   await setNumber(page, 'Spill', 0);
 

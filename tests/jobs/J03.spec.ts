@@ -85,6 +85,7 @@ test('J03: a name spelled letter by letter, each with its own start, style and m
   await page.getByRole('button', { name: 'Start a landing on this' }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Spelled' }).click();
+  await expect(page.getByText('The screen behind “Spelled” was taken out.')).toBeVisible();
   await section(page, 'Place');
   await setNumber(page, 'Scale', 33);
   await setNumber(page, 'Across', 1100);

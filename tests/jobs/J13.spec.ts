@@ -5,11 +5,14 @@ import { decodeFrame, demoMedia, probe, thickBox, type Pixels } from '../support
 import { landOn } from '../support/land';
 import { test } from '../support/hand';
 
-/** Where a frame is lighter than the footage under it. */
+/** Where a frame is lighter than the footage under it, wherever its decoder puts the edges of colours. */
 function lighter(frame: Pixels, footage: Pixels) {
+  const { width } = frame;
+  const around = [-width - 1, -width, -width + 1, -1, 0, 1, width - 1, width, width + 1];
   const data = new Uint8ClampedArray(frame.data.length);
   for (let i = 0; i < data.length; i += 4) {
-    data[i] = Math.max(0, frame.data[i] - footage.data[i]);
+    const ground = Math.max(...around.map((step) => footage.data[i + 4 * step] ?? 0));
+    data[i] = Math.max(0, frame.data[i] - ground);
     data[i + 3] = 255;
   }
   return thickBox({ width: frame.width, height: frame.height, data }, ([off]) => off > 22, 6);

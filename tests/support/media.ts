@@ -62,7 +62,7 @@ export function decodeFrames(file: string, from: number, to: number): readonly P
     '-i',
     file,
     '-vf',
-    `select=between(n\\,${from}\\,${to}),scale=in_color_matrix=bt709:in_range=auto:flags=accurate_rnd+full_chroma_int+full_chroma_inp`,
+    `select=between(n\\,${from}\\,${to}),scale=in_color_matrix=bt709:in_range=auto:in_h_chr_pos=0:in_v_chr_pos=128:flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp`,
     ...['-fps_mode', 'passthrough', '-frames:v', String(to - from + 1)],
     ...['-f', 'rawvideo', '-pix_fmt', 'rgba', '-'],
   );

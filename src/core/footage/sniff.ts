@@ -28,6 +28,9 @@ const brand = (test: (name: string) => boolean) => (head: Uint8Array) =>
 /** The brand of AVIF files that hold several pictures. */
 const MOVING_AVIF = 'avis';
 
+/** Whether an AVIF holds several pictures, by its first bytes. */
+export const isMovingAvif = (head: Uint8Array): boolean => ascii(head, 8, 4) === MOVING_AVIF;
+
 const foreign = (extension: string, mime: string, matches: Signature['matches']): Signature => ({
   type: 'video',
   extension,
@@ -114,12 +117,6 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
     throw new MoonError(
       'media-unreadable',
       `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, AVIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF, WOFF2 or CUBE.`,
-    );
-  }
-  if (found.extension === 'avif' && ascii(head, 8, 4) === MOVING_AVIF) {
-    throw new MoonError(
-      'media-unreadable',
-      `“${name}” was not brought in: it is an AVIF that moves, which is not read here. Save it as WebP, APNG or GIF.`,
     );
   }
   const { matches: _, ...type } = found;
