@@ -26,6 +26,7 @@ export class AnimationReader {
   /** @throws Error where it is damaged or cut off */
   static async open(bytes: Uint8Array<ArrayBuffer>): Promise<AnimationReader> {
     const decoder = new ImageDecoder({ data: bytes, type: 'image/avif', preferAnimation: true });
+    await decoder.tracks.ready;
     await decoder.completed;
     const { frameCount, repetitionCount } = decoder.tracks.selectedTrack!;
     const plays = Number.isFinite(repetitionCount) ? repetitionCount + 1 : 0;

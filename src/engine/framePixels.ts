@@ -63,7 +63,7 @@ async function drawnPixels(frame: Frame, size: Size): Promise<ImageData | null> 
   const shrunk = size.width <= SHRUNK * own.width && size.height <= SHRUNK * own.height;
   if (planarFrame(frame)) return framePixels(frame, shrunk ? size : own);
   const { sample } = frame;
-  if (sample.format === 'RGBA' || sample.format === 'BGRA') {
+  if (INTERLEAVED.test(sample.format ?? '')) {
     return upright(await interleaved(sample), sample.visibleRect, sample.rotation);
   }
   const picture = await planesOf(sample);
@@ -78,6 +78,9 @@ function upright(rgba: Uint8ClampedArray, { width, height }: Size, degrees: numb
   const [across, down] = degrees % 180 === 0 ? [width, height] : [height, width];
   return new ImageData(data as Uint8ClampedArray<ArrayBuffer>, across, down);
 }
+
+/** Pixels as WebCodecs names them; an X is a byte that says nothing. */
+const INTERLEAVED = /^(RGB|BGR)[AX]$/;
 
 /** Planes as WebCodecs names them: chroma, alpha, and the bits of a sample above 8. */
 const PLANAR = /^I4(20|22|44)(A?)(P10|P12)?$/;
@@ -109,8 +112,9 @@ async function interleaved(sample: VideoSample): Promise<Uint8ClampedArray> {
   const { width, height } = sample.visibleRect;
   const rgba = new Uint8ClampedArray(width * height * 4);
   await sample.copyTo(rgba);
-  if (sample.format === 'BGRA') {
+  if (sample.format!.startsWith('BGR')) {
     for (let i = 0; i < rgba.length; i += 4) [rgba[i], rgba[i + 2]] = [rgba[i + 2], rgba[i]];
   }
+  if (sample.format!.endsWith('X')) for (let i = 3; i < rgba.length; i += 4) rgba[i] = 255;
   return rgba;
 }

@@ -38,13 +38,14 @@ export type Measured = Pick<
 
 /** @throws MoonError in plain words where it cannot be read to its end */
 export async function measurePicture(file: File, extension: string): Promise<Measured> {
-  requireDrawable(sizeOf(new Uint8Array(await file.arrayBuffer()), file.name), file.name);
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (extension === 'avif' && isMovingAvif(bytes)) return measureAvif(bytes, file.name);
+  requireDrawable(sizeOf(bytes, file.name), file.name);
   return (await measureMoving(file, extension)) ?? measureStill(file);
 }
 
 /** Every frame is drawn, so that what comes in can be read to its end; null for a picture that stands still. */
 async function measureMoving(file: File, extension: string): Promise<Measured | null> {
-  if (extension === 'avif') return measureAvif(file);
   if (!mayMove(extension)) return null;
   const pictures = await picturesInFile(extension, readingOf(file), file.size).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
@@ -52,24 +53,21 @@ async function measureMoving(file: File, extension: string): Promise<Measured | 
   return pictures && measureFrames(pictures, file.name);
 }
 
-async function measureAvif(file: File): Promise<Measured | null> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  if (!isMovingAvif(bytes)) return null;
+async function measureAvif(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<Measured> {
   if (!(await readsAnimations())) {
     const what = 'is an AVIF that moves, which this browser cannot read; save it as WebP or APNG';
-    throw noCodec(file.name, what);
+    throw noCodec(name, what);
   }
   try {
-    return await measureAnimation(await AnimationReader.open(bytes), file.name);
+    return await measureAnimation(await AnimationReader.open(bytes), name);
   } catch (error) {
     if (error instanceof MoonError) throw error;
-    throw unreadable(file.name, 'is damaged or cut off');
+    throw unreadable(name, 'is damaged or cut off');
   }
 }
 
-async function measureAnimation(reader: AnimationReader, name: string): Promise<Measured | null> {
+async function measureAnimation(reader: AnimationReader, name: string): Promise<Measured> {
   try {
-    if (reader.count < 2) return null;
     const ends = await reader.times();
     const duration = ends[ends.length - 1];
     const { width, height } = ownSize((await reader.at(0))!);

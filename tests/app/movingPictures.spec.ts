@@ -4,7 +4,17 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { backToKit, bringIn, openEmptyKit, savedKit, sendFrame } from '../support/app';
 import { add, beginEmpty } from '../support/make';
-import { decodeFrame, ffmpeg, overGrey, testFile, type Pixels } from '../support/media';
+import {
+  colourDistance,
+  decodeFrame,
+  ffmpeg,
+  like,
+  overGrey,
+  pixelAt,
+  testFile,
+  whereIs,
+  type Pixels,
+} from '../support/media';
 
 const [WIDTH, HEIGHT] = [160, 90];
 const FRAMES = 25;
@@ -115,4 +125,34 @@ test('a moving picture that is cut off is refused, and one that stands still is 
   await expect(page.getByRole('link', { name: 'Open 00' })).toBeVisible();
   const { footage } = await savedKit(page);
   expect(footage.map(({ name, type }) => [name, type])).toEqual([['00', 'still']]);
+});
+
+test('an AVIF that moves comes in as a clip, in its own times', async ({ page }) => {
+  const file = testFile('moving.avif');
+  const matrix = 'scale=out_color_matrix=bt601:out_range=pc';
+  const tags = 'setparams=colorspace=smpte170m:color_primaries=bt709:color_trc=bt709:range=pc';
+  const code = '-c:v libaom-av1 -crf 8 -cpu-used 8 -pix_fmt yuv420p'.split(' ');
+  const filter = ['-vf', `format=rgb24,${matrix},${tags}`];
+  ffmpeg('-framerate', '25', '-i', drawnFrames(), ...filter, ...code, file);
+  await openEmptyKit(page);
+  await bringIn(page, file);
+  await expect(page.getByRole('link', { name: 'Open moving' })).toBeVisible();
+  const [{ type, width, height, duration, alpha, plays }] = (await savedKit(page)).footage;
+  expect({ type, width, height, alpha, plays }).toEqual({
+    ...{ type: 'video', width: 160, height: 90, alpha: false },
+    plays: 0,
+  });
+  expect(duration).toBeCloseTo(1, 2);
+
+  await page.getByRole('tab', { name: /^Overlays/ }).click();
+  await beginEmpty(page);
+  await add(page, 'Picture or clip', 'moving');
+  await page.getByRole('link', { name: 'Send' }).click();
+  // Frame 15 of 30 a second is the thirteenth of 25.
+  const shown = middleOf(await sendFrame(page, 15));
+  // The browser itself turns these codes into colours, some levels off.
+  expect(colourDistance(pixelAt(shown, 120, 60), [0x30, 0x63, 0x8e])).toBeLessThan(12);
+  const kite = whereIs(shown, like([0xd1, 0x49, 0x5b], 30));
+  expect(Math.abs(kite.left - 60)).toBeLessThan(3);
+  expect(Math.abs(kite.right - 89)).toBeLessThan(3);
 });

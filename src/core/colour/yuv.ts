@@ -14,8 +14,10 @@ export const i420Bytes = (width: number, height: number, alpha: boolean): number
 /**
  * Converts straight RGBA to I420 (or I420A) codes of BT.709 in limited range, alpha full range.
  *
- * Chroma is the mean of each 2×2 block; with alpha it is weighted by alpha, so that the colour of
- * clear pixels never bleeds into an edge. Luma is then the code that brings the decoded red, green
+ * Chroma lies where readers take it to lie: on the even columns and between the rows (MPEG-2, H.264),
+ * the mean of three columns, of which the middle one counts twice. With alpha, which only VP9 has, it is
+ * the mean of each 2×2 block, as others write it, weighted by alpha, so that the colour of clear pixels
+ * never bleeds into an edge. Luma is then the code that brings the decoded red, green
  * and blue nearest to the pixel's own, given the chroma a reader will interpolate there. Where
  * colour does not change that is the ordinary luma; at coloured edges it makes up for part of what
  * the halved chroma loses.
@@ -35,7 +37,7 @@ export function rgbaToI420(
   const u = out.subarray(size, size + columns * rows);
   const v = out.subarray(size + columns * rows, size + 2 * columns * rows);
   const lost = writeChroma(rgba, width, height, alpha, u, v);
-  writeLuma(rgba, width, height, lost, out);
+  writeLuma(rgba, width, height, alpha, lost, out);
   if (!alpha) return;
   const a = out.subarray(size + 2 * columns * rows);
   for (let at = 0, i = 3; at < size; at++, i += 4) a[at] = rgba[i];
@@ -63,9 +65,12 @@ function writeChroma(
     const below = y + 1 < height ? width : 0;
     for (let x = 0; x < width; x += 2, at++) {
       const right = x + 1 < width ? 1 : 0;
+      const left = !alpha && x > 0 ? 1 : 0;
       const first = y * width + x;
       const colour = pixels[first];
       const flat =
+        colour === pixels[first - left] &&
+        colour === pixels[first + below - left] &&
         colour === pixels[first + right] &&
         colour === pixels[first + below] &&
         colour === pixels[first + below + right];
@@ -80,9 +85,11 @@ function writeChroma(
       let r = 0;
       let g = 0;
       let b = 0;
-      for (let corner = 0; corner < 4; corner++) {
-        const i = (first + (corner & 1 ? right : 0) + (corner & 2 ? below : 0)) * 4;
-        const w = alpha ? rgba[i + 3] : 1;
+      // With alpha two columns that count alike; without, one to each side of the middle.
+      for (let corner = alpha ? 2 : 0; corner < 6; corner++) {
+        const step = corner < 2 ? -left : corner < 4 ? 0 : right;
+        const i = (first + step + (corner & 1 ? below : 0)) * 4;
+        const w = alpha ? rgba[i + 3] : corner === 2 || corner === 3 ? 2 : 1;
         weight += w;
         r += w * rgba[i];
         g += w * rgba[i + 1];
@@ -101,6 +108,7 @@ function writeLuma(
   rgba: Uint8ClampedArray | Uint8Array,
   width: number,
   height: number,
+  alpha: boolean,
   lost: Float32Array,
   out: Uint8Array,
 ): void {
@@ -110,8 +118,8 @@ function writeLuma(
   // One more at each end, so that the first and last columns have a neighbour.
   const across = new Float32Array(columns + 2);
   for (let y = 0, at = 0; y < height; y++) {
-    // Chroma lies between the rows and columns of its block: three quarters come from a pixel's own
-    // block and one from the next, down and across.
+    // Three quarters of a row's chroma come from its own block and one from the next; across the same
+    // with alpha, and without it odd columns lie halfway between two.
     const near = (y >> 1) * columns;
     const far = Math.min(lastRow, Math.max(0, (y >> 1) + (y & 1 ? 1 : -1))) * columns;
     for (let c = 0; c < columns; c++) across[c + 1] = (3 * lost[near + c] + lost[far + c]) / 16;
@@ -122,7 +130,12 @@ function writeLuma(
     let code = 0;
     for (let x = 0; x < width; x++, at++) {
       const own = (x >> 1) + 1;
-      const taken = 3 * across[own] + across[x & 1 ? own + 1 : own - 1];
+      const next = across[x & 1 ? own + 1 : own - 1];
+      const taken = alpha
+        ? 3 * across[own] + next
+        : x & 1
+          ? 2 * (across[own] + next)
+          : 4 * across[own];
       const pixel = pixels[at];
       if (pixel !== colour || taken !== shift) {
         colour = pixel;

@@ -47,32 +47,46 @@ test('without alpha all of it is opaque', () => {
   expect(planarRgba({ ...rest, a: null }, LIMITED)[3]).toBe(255);
 });
 
-test.each([
-  [6, 4],
-  [7, 5],
-  [1, 1],
-])('a soft ramp of %i × %i comes back from the halved chroma it was sent with', (width, height) => {
-  const rgba = new Uint8ClampedArray(width * height * 4);
-  for (let i = 0; i < width * height; i++) {
-    const [x, y] = [i % width, Math.floor(i / width)];
-    rgba.set([90 + 8 * x, 120 - 6 * y, 60 + 4 * x + 4 * y, 255 - 20 * y], i * 4);
-  }
-  const bytes = new Uint8Array(i420Bytes(width, height, true));
-  rgbaToI420(rgba, width, height, true, bytes);
-  const size = width * height;
-  const chroma = Math.ceil(width / 2) * Math.ceil(height / 2);
-  const plane = (from: number, length: number) => bytes.subarray(from, from + length);
-  const back = planarRgba(
-    {
-      ...{ width, height, depth: 8, across: 2, down: 2 },
-      y: plane(0, size),
-      u: plane(size, chroma),
-      v: plane(size + chroma, chroma),
-      a: plane(size + 2 * chroma, size),
-    },
-    LIMITED,
-  );
-  for (let i = 0; i < rgba.length; i++) {
-    expect(Math.abs(back[i] - rgba[i])).toBeLessThanOrEqual(i % 4 === 3 ? 0 : 9);
-  }
+describe.each([true, false])('with alpha: %s', (alpha) => {
+  test.each([
+    [6, 4],
+    [7, 5],
+    [1, 1],
+  ])('a soft ramp of %i × %i comes back from its halved chroma', (width, height) => {
+    const rgba = new Uint8ClampedArray(width * height * 4);
+    for (let i = 0; i < width * height; i++) {
+      const [x, y] = [i % width, Math.floor(i / width)];
+      const shade = alpha ? 255 - 20 * y : 255;
+      rgba.set([90 + 8 * x, 120 - 6 * y, 60 + 4 * x + 4 * y, shade], i * 4);
+    }
+    const bytes = new Uint8Array(i420Bytes(width, height, alpha));
+    rgbaToI420(rgba, width, height, alpha, bytes);
+    const size = width * height;
+    const chroma = Math.ceil(width / 2) * Math.ceil(height / 2);
+    const plane = (from: number, length: number) => bytes.subarray(from, from + length);
+    const back = planarRgba(
+      {
+        ...{ width, height, depth: 8, across: 2, down: 2 },
+        y: plane(0, size),
+        u: plane(size, chroma),
+        v: plane(size + chroma, chroma),
+        a: alpha ? plane(size + 2 * chroma, size) : null,
+      },
+      LIMITED,
+    );
+    for (let i = 0; i < rgba.length; i++) {
+      expect(Math.abs(back[i] - rgba[i])).toBeLessThanOrEqual(i % 4 === 3 ? 0 : 9);
+    }
+  });
+});
+
+test('chroma without alpha is that of the even columns', () => {
+  // Blue rises by 20 a column; what it adds to the code of chroma is half of it in limited range.
+  const rgba = new Uint8ClampedArray(6 * 2 * 4);
+  for (let i = 0; i < 12; i++) rgba.set([100, 100, 60 + 20 * (i % 6), 255], i * 4);
+  const bytes = new Uint8Array(i420Bytes(6, 2, false));
+  rgbaToI420(rgba, 6, 2, false, bytes);
+  const code = (column: number) => 128 + ((60 + 20 * column - 100) * 224) / 255 / 2;
+  expect(Math.abs(bytes[13] - code(2))).toBeLessThanOrEqual(0.5);
+  expect(Math.abs(bytes[14] - code(4))).toBeLessThanOrEqual(0.5);
 });
