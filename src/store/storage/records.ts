@@ -31,7 +31,8 @@ export const recordKeys = (prefix = ''): Promise<readonly string[]> =>
 
 /** Texts that are written to be removed again: how many at once, of how many letters, and how often. */
 const FILLER = { texts: 80, letters: 60_000, rounds: 3 } as const;
-const fillerKeys = Array.from({ length: FILLER.texts }, (_, i) => `filler/${i}`);
+const PREFIX = 'filler/';
+const fillerKeys = Array.from({ length: FILLER.texts }, (_, i) => `${PREFIX}${i}`);
 
 /**
  * Has the browser begin a new log of what is written. A full disk cuts off a write in the middle of the log; what is
@@ -46,6 +47,9 @@ export async function renewLog(): Promise<void> {
   }
   await removeRecords(fillerKeys);
 }
+
+/** Removes what a tab that was killed while it began a new log has left. */
+export const removeFiller = async (): Promise<void> => removeRecords(await recordKeys(PREFIX));
 
 /** Null where it is no JSON: nothing that could be read. */
 export function parsed(text: string | null): unknown {

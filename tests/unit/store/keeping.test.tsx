@@ -201,6 +201,15 @@ describe('saving', () => {
     expect((await storage.getAllKeys()).filter((key) => key.startsWith('filler'))).toEqual([]);
   });
 
+  it('removes at its start what a tab has left that was killed in the middle of that', async () => {
+    await openFile(kitOf({ name: 'One' }));
+    await saved();
+    await storage.setItem('filler/7', 'xxxx');
+    await startAgain();
+    await waitFor(async () => expect(await storage.getItem('filler/7')).toBeNull());
+    expect(selectKit(getState()).name).toBe('One');
+  });
+
   it('writes everything again after storage was emptied', async () => {
     await storage.clear();
     dispatch(editOverlay('a', (document) => ({ ...document, length: 13 })));
