@@ -22,7 +22,8 @@ export async function makeCopy(
   const { kind, colours, duration } = await lookInto(source, folder, options);
   const name = `copy.${kind === 'clear' ? 'mov' : 'mp4'}`;
   const args = proxyArgs(kind, colours, source, join(folder, name));
-  await runProgram('ffmpeg', args, { ...options, folder }, (words) => {
+  const { signal, run } = options;
+  await runProgram('ffmpeg', args, { signal, run, folder }, (words) => {
     const microseconds = /out_time_us=(\d+)/.exec(words)?.[1];
     if (microseconds && duration > 0) told(Math.min(1, Number(microseconds) / 1e6 / duration));
   });

@@ -27,9 +27,9 @@ export async function framePixels(
     const lying = rotation % 180 === 0 ? size : { width: size.height, height: size.width };
     return upright(await (await keyer()).frame(planes, lying, key), lying, rotation);
   }
-  const context = softwareContext(size.width, size.height);
-  await drawFrame(frame, context, size.width, size.height);
-  const pixels = context.getImageData(0, 0, size.width, size.height);
+  const made = await drawnPixels(frame, size);
+  const pixels =
+    made?.width === size.width && made.height === size.height ? made : scaled(frame, made, size);
   if (key) {
     const scale = size.width / own.width;
     await (await keyer()).keyRgba(pixels.data, size.width, size.height, key, scale);
@@ -44,14 +44,24 @@ export async function drawFrame(
   width: number,
   height: number,
 ): Promise<void> {
-  const pixels = await drawnPixels(frame, { width, height });
+  draw(frame, await drawnPixels(frame, { width, height }), context, { width, height });
+}
+
+/** @param pixels the frame's; null where only the browser reads it */
+function draw({ sample }: Frame, pixels: ImageData | null, context: Context, size: Size): void {
   if (!pixels) {
-    frame.sample.draw(context, 0, 0, width, height);
+    sample.draw(context, 0, 0, size.width, size.height);
     return;
   }
   const own = softwareContext(pixels.width, pixels.height);
   own.putImageData(pixels, 0, 0);
-  context.drawImage(own.canvas, 0, 0, width, height);
+  context.drawImage(own.canvas, 0, 0, size.width, size.height);
+}
+
+function scaled(frame: Frame, pixels: ImageData | null, size: Size): ImageData {
+  const context = softwareContext(size.width, size.height);
+  draw(frame, pixels, context, size);
+  return context.getImageData(0, 0, size.width, size.height);
 }
 
 /** Drawn at less than this share of its size, a frame is shrunk from its planes, which costs less. */

@@ -80,8 +80,9 @@ async function framesOf(footage: Footage, seconds: readonly number[]): Promise<K
   const width = Math.max(1, Math.round(footage.width * scale));
   const height = Math.max(1, Math.round(footage.height * scale));
   if (footage.type === 'still') {
-    const frame = await stillPixels(footage, width, height);
-    return seconds.map(() => frame);
+    const { data } = await stillPixels(footage, width, height);
+    // Each is keyed in place.
+    return seconds.map(() => new ImageData(data.slice(), width, height));
   }
   const reader = await openFrames(footage.media);
   const frames: KeyFrame[] = [];

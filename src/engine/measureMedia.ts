@@ -46,7 +46,7 @@ export async function measurePicture(file: File, extension: string): Promise<Mea
 
 /** Every frame is drawn, so that what comes in can be read to its end; null for a picture that stands still. */
 async function measureMoving(file: File, extension: string): Promise<Measured | null> {
-  if (!mayMove(extension)) return null;
+  if (extension === 'avif' || !mayMove(extension)) return null;
   const pictures = await picturesInFile(extension, readingOf(file), file.size).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });

@@ -32,7 +32,8 @@ export const readingOf =
     new Uint8Array(await file.slice(from, to).arrayBuffer());
 
 /** Whether files of some ending hold pictures, several of them perhaps. */
-export const mayMove = (extension: string): boolean => Object.hasOwn(KINDS, extension);
+export const mayMove = (extension: string): boolean =>
+  extension === 'avif' || Object.hasOwn(KINDS, extension);
 
 /**
  * The pictures of a file whose ending says that it may move; null where it stands still.

@@ -6,6 +6,7 @@ import { drawFrame, framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { keyer } from './keying/keyer';
 import type { Size } from './kernels/keying';
+import { readingFailed } from './readingFailed';
 import { decodeStill } from './still';
 
 /**
@@ -36,7 +37,9 @@ export class PictureShelf {
       const { hash } = item.footage.media;
       const occurrence = seen.get(hash) ?? 0;
       seen.set(hash, occurrence + 1);
-      const picture = await this.decode(item, `${hash}#${occurrence}`, scale);
+      const picture = await this.decode(item, `${hash}#${occurrence}`, scale).catch((error) => {
+        throw readingFailed(error, item.footage, item.seconds);
+      });
       return picture ? [[item, picture] as const] : [];
     });
     this.prepared = new Map((await Promise.all(decoded)).flat());

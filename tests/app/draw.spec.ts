@@ -93,7 +93,7 @@ test.describe('drawing on a phone', () => {
     const frame = (number: number) =>
       page.getByRole('radio', { name: `Frame ${number}`, exact: true });
     for (const number of [2, 3]) {
-      await page.getByRole('button', { name: 'New frame' }).tap();
+      await page.getByRole('button', { name: 'New frame' }).click();
       await expect(frame(number)).toBeChecked();
     }
     await frame(1).tap();
@@ -116,7 +116,7 @@ test.describe('drawing on a phone', () => {
     const frame = (number: number) =>
       page.getByRole('radio', { name: `Frame ${number}`, exact: true });
     for (let number = 2; number <= 12; number++) {
-      await page.getByRole('button', { name: 'New frame' }).tap();
+      await page.getByRole('button', { name: 'New frame' }).click();
       await expect(frame(number)).toBeChecked();
     }
     const after = await middleOf(page.getByRole('button', { name: 'Frame after', exact: true }));

@@ -26,7 +26,9 @@ async function expectTitled(file: string): Promise<void> {
   const { nb_read_frames: frames } = probe(file);
   for (const frame of [0, Number(frames) - 1]) {
     const [titled, bare] = [file, demoMedia('hillside')].map((video) => decodeFrame(video, frame));
-    const { left, right, top } = whereIs(difference(titled, bare), ([r]) => r > 60);
+    // Where a decoder puts the edges of colours, light is as it was.
+    const off = difference(titled, bare);
+    const { left, right, top } = whereIs(off, ([r, g]) => r > 60 && g > 30);
     expect(right - left).toBeGreaterThan(titled.width * 0.1);
     // The rest is the footage as it was.
     expect(top).toBeGreaterThan(titled.height * 0.2);

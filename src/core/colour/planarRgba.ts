@@ -23,8 +23,7 @@ export interface PlanarPicture {
 /**
  * A frame as straight RGBA. Where chroma has fewer samples, they lie on the even columns and between
  * the rows; with alpha in the middle of the pixels that share them, as `rgbaToI420` and others write
- * it. What is between is linear. Colours beyond
- * those of BT.709 become ordinary ones.
+ * it. What is between is linear. Colours beyond those of BT.709 become ordinary ones.
  * @returns width × height × 4 bytes
  */
 export function planarRgba(

@@ -2,6 +2,7 @@ import type { Bundle, Landing } from '@/core/document';
 import { addHeard, limit, sampleOfFrame } from '@/core/sound/mix';
 import { silence, type Stereo } from '@/core/sound/types';
 import { voicesOf, type Voice } from '@/core/sound/voices';
+import { readingFailed } from '../readingFailed';
 import { SoundReader } from './soundReader';
 
 /** Mixes what is heard in a landing, frame by frame; memory does not grow with its length. */
@@ -42,10 +43,13 @@ export class Mixer {
   private async add(voice: Voice, frame: number, block: Stereo): Promise<void> {
     const heard = voice.at(frame);
     if (!heard) return;
-    const reader = await this.reader(voice);
-    if (!reader) return;
     const [from, to] = [Math.min(heard.from, heard.to), Math.max(heard.from, heard.to)];
-    addHeard(block, heard, await reader.read(from, to));
+    try {
+      const reader = await this.reader(voice);
+      if (reader) addHeard(block, heard, await reader.read(from, to));
+    } catch (error) {
+      throw readingFailed(error, this.footage(voice.footage)!, from);
+    }
   }
 
   private reader({ id, footage }: Voice): Promise<SoundReader | null> {
