@@ -26,5 +26,9 @@ export const screenTakenOut =
       ),
     );
     if (done)
-      dispatch(noticed(`The screen behind “${footage.name}” was taken out. Key changes that.`));
+      dispatch(
+        noticed(
+          `The screen behind “${footage.name}” was taken out. You can change that under Key.`,
+        ),
+      );
   };
