@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { createCanvas } from '@napi-rs/canvas';
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { partOf } from '../support/colours';
 import { backToKit, bringIn, openEmptyKit, savedKit, sendFrame } from '../support/app';
 import { add, beginEmpty } from '../support/make';
 import {
@@ -48,15 +49,8 @@ function madeFiles(): readonly string[] {
 }
 
 /** The part of an overlay's canvas in whose middle the clip lies at its own size. */
-function middleOf({ width, height, data }: Pixels): Pixels {
-  const [left, top] = [(width - WIDTH) / 2, (height - HEIGHT) / 2];
-  const own = new Uint8ClampedArray(WIDTH * HEIGHT * 4);
-  for (let y = 0; y < HEIGHT; y++) {
-    const from = ((top + y) * width + left) * 4;
-    own.set(data.subarray(from, from + WIDTH * 4), y * WIDTH * 4);
-  }
-  return { width: WIDTH, height: HEIGHT, data: own };
-}
+const middleOf = (whole: Pixels): Pixels =>
+  partOf(whole, (whole.width - WIDTH) / 2, (whole.height - HEIGHT) / 2, WIDTH, HEIGHT);
 
 /** Frames of an overlay at 30 a second, a later one first, and the file's own frames that they show. */
 const SHOWN = [
