@@ -5,6 +5,9 @@ import type { Frame } from './frame';
 /** Half a millisecond: times are added up. */
 const ROUNDING = 0.0005;
 
+/** Microseconds of a frame that says nothing of its time, as in other moving pictures. */
+const UNTOLD = 100_000;
+
 /** Whether this browser reads AVIF files that move. */
 export const readsAnimations = async (): Promise<boolean> =>
   'ImageDecoder' in globalThis && (await ImageDecoder.isTypeSupported('image/avif')) === true;
@@ -59,7 +62,7 @@ export class AnimationReader {
   private async show(index: number): Promise<void> {
     if (index === this.shown) return;
     const { image } = await this.decoder.decode({ frameIndex: index });
-    this.ends[index] ??= (this.ends[index - 1] ?? 0) + (image.duration ?? 0) / 1e6;
+    this.ends[index] ??= (this.ends[index - 1] ?? 0) + (image.duration || UNTOLD) / 1e6;
     this.current?.close();
     this.current = new VideoSample(image);
     this.shown = index;

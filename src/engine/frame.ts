@@ -14,3 +14,16 @@ export function ownSize({ sample }: Frame): Size {
   const { width, height } = sample.visibleRect;
   return sample.rotation % 180 === 0 ? { width, height } : { width: height, height: width };
 }
+
+/**
+ * Shown larger than this share of its size, a frame is made and keyed at its own size, with its chroma
+ * repaired; smaller, what is shrunk has enough chroma of its own.
+ */
+const FULL_SIZE = 0.5;
+
+/** The size at which a frame is made that is shown at another. */
+export function madeSize(frame: Frame, shown: Size): Size {
+  const own = ownSize(frame);
+  const share = Math.max(shown.width / own.width, shown.height / own.height);
+  return share > FULL_SIZE ? own : shown;
+}

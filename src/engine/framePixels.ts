@@ -3,7 +3,7 @@ import { planarRgba, type Depth, type PlanarPicture } from '@/core/colour/planar
 import type { KeySettings } from '@/core/document';
 import { rotated } from '@/core/footage/rotate';
 import { softwareContext } from '@/paint/browserTools';
-import { ownSize, type Frame } from './frame';
+import { madeSize, ownSize, type Frame } from './frame';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
 import type { Size } from './kernels/keying';
@@ -64,14 +64,9 @@ function scaled(frame: Frame, pixels: ImageData | null, size: Size): ImageData {
   return context.getImageData(0, 0, size.width, size.height);
 }
 
-/** Drawn at less than this share of its size, a frame is shrunk from its planes, which costs less. */
-const SHRUNK = 0.5;
-
 /** Pixels to draw a frame at a size with; null where only the browser reads it. */
 async function drawnPixels(frame: Frame, size: Size): Promise<ImageData | null> {
-  const own = ownSize(frame);
-  const shrunk = size.width <= SHRUNK * own.width && size.height <= SHRUNK * own.height;
-  if (planarFrame(frame)) return framePixels(frame, shrunk ? size : own);
+  if (planarFrame(frame)) return framePixels(frame, madeSize(frame, size));
   const { sample } = frame;
   if (INTERLEAVED.test(sample.format ?? '')) {
     return upright(await interleaved(sample), sample.visibleRect, sample.rotation);

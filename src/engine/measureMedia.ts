@@ -68,11 +68,11 @@ async function measureAvif(bytes: Uint8Array<ArrayBuffer>, name: string): Promis
 
 async function measureAnimation(reader: AnimationReader, name: string): Promise<Measured> {
   try {
-    const ends = await reader.times();
-    const duration = ends[ends.length - 1];
     const { width, height } = ownSize((await reader.at(0))!);
     requireDrawable({ width, height }, name);
-    const alpha = await isClear(reader, [0, ...ends.slice(0, -1)]);
+    const ends = await reader.times();
+    const duration = ends[ends.length - 1];
+    const alpha = await provenClear(reader, [0, ...ends.slice(0, -1)]);
     const plays = Math.min(reader.plays, LIMITS.plays);
     const rate = nearestRate(reader.count / duration);
     return { type: 'video', width, height, duration, rate, alpha, plays };
@@ -81,14 +81,16 @@ async function measureAnimation(reader: AnimationReader, name: string): Promise<
   }
 }
 
-/** Whether a pixel of some frames is not wholly opaque. */
-async function isClear(reader: FrameSource, starts: readonly number[]): Promise<boolean> {
+/** Reads every frame, and tells whether a pixel of one of them is not wholly opaque. */
+async function provenClear(reader: FrameSource, starts: readonly number[]): Promise<boolean> {
+  let clear = false;
   for (const start of starts) {
     const frame = (await reader.at(start))!;
+    if (clear) continue;
     const { data } = await framePixels(frame, ownSize(frame));
-    if (data.some((value, at) => at % 4 === 3 && value < 255)) return true;
+    clear = data.some((value, at) => at % 4 === 3 && value < 255);
   }
-  return false;
+  return clear;
 }
 
 async function measureFrames(pictures: Pictures, name: string): Promise<Measured> {
@@ -96,14 +98,7 @@ async function measureFrames(pictures: Pictures, name: string): Promise<Measured
   requireDrawable({ width, height }, name);
   const reader = new MovingPictureReader(pictures);
   try {
-    let alpha = false;
-    for (let i = 0, start = 0; i < frames.length; start += frames[i++].seconds) {
-      const frame = await reader.at(start);
-      if (alpha) continue;
-      const pixels = new Uint8Array(width * height * 4);
-      await frame!.sample.copyTo(pixels);
-      alpha = pixels.some((value, at) => at % 4 === 3 && value < 255);
-    }
+    const alpha = await provenClear(reader, reader.starts);
     const { duration } = reader;
     const rate = nearestRate(frames.length / duration);
     const held = Math.min(plays, LIMITS.plays);

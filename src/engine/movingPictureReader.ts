@@ -13,7 +13,8 @@ const ROUNDING = 0.0005;
  */
 export class MovingPictureReader {
   private readonly context: OffscreenCanvasRenderingContext2D;
-  private readonly starts: readonly number[];
+  /** Seconds at which each frame comes on show. */
+  readonly starts: readonly number[];
   private shown = -1;
   private sample: VideoSample | null = null;
   /** What was there before a frame that is taken away again. */

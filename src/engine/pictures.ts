@@ -1,19 +1,13 @@
 import type { Footage } from '@/core/document';
 import type { PictureItem } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
-import { ownSize } from './frame';
+import { madeSize } from './frame';
 import { drawFrame, framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { keyer } from './keying/keyer';
 import type { Size } from './kernels/keying';
 import { readingFailed } from './readingFailed';
 import { decodeStill } from './still';
-
-/**
- * Shown larger than this share of its size, a clip is made and keyed at its own size, with its chroma
- * repaired; smaller, what is shrunk has enough chroma of its own.
- */
-const FULL_SIZE = 0.5;
 
 /** Decoded pictures for one consumer (a stage, an export): frames are read in order, keys applied. */
 export class PictureShelf {
@@ -87,11 +81,9 @@ export class PictureShelf {
   ): Promise<CanvasImageSource | null> {
     const frame = await reader.at(seconds);
     if (!frame) return null;
-    const own = ownSize(frame);
-    const whole = Math.max(shown.width / own.width, shown.height / own.height) > FULL_SIZE;
-    const { width, height } = whole ? own : shown;
-    const pixels = await framePixels(frame, { width, height }, key);
-    const context = this.canvas(slot, width, height);
+    const size = madeSize(frame, shown);
+    const pixels = await framePixels(frame, size, key);
+    const context = this.canvas(slot, size.width, size.height);
     context.putImageData(pixels, 0, 0);
     return context.canvas;
   }

@@ -12,7 +12,7 @@ import {
 } from '@/core/document';
 import { STARTERS } from '@/core/starters';
 import { newId, newOverlay } from '@/store/actions';
-import { screenTakenOut } from '@/store/screens';
+import { keyLanded } from '@/store/landedKey';
 import { selectFootage, selectOverlays } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
@@ -58,7 +58,7 @@ export function AddToLanding({ landing }: { readonly landing: Landing }) {
       : createLanded(newId(), landing, source);
     add(layer);
     if (!first && source.kind === 'footage') {
-      void dispatch(screenTakenOut(landing.id, layer.id, source));
+      void dispatch(keyLanded(landing.id, layer.id, source));
     }
   };
   const layNew = (make: (overlay: Overlay) => Overlay) => {

@@ -6,7 +6,7 @@ import { noticed } from './session';
 import type { AppThunk } from './store';
 
 /** Takes the screen out of a clip that has just been landed, where it plainly stands before one. */
-export const screenTakenOut =
+export const keyLanded =
   (landing: string, layer: string, footage: Footage): AppThunk<Promise<void>> =>
   async (dispatch) => {
     if (footage.type !== 'video' || footage.alpha) return;
