@@ -1,4 +1,5 @@
 const http = require('node:http');
+const path = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
@@ -27,12 +28,34 @@ config.server.enhanceMiddleware = (middleware) => (request, response, next) => {
   return middleware(request, response, next);
 };
 
-// Metro takes one half of this package as CommonJS and the other as ES modules: two registries of
-// gestures, one of them empty. Node's own resolution keeps them together.
-config.resolver.resolveRequest = (context, name, platform) =>
-  name.startsWith('@use-gesture/')
-    ? { type: 'sourceFile', filePath: require.resolve(name) }
-    : context.resolveRequest(context, name, platform);
+// Parts that the libraries' indexes reach and the app does not use: the router draws no stack, no tabs and no
+// headers here, and no list is virtual.
+const UNUSED = [
+  /expo-router\/build\/(stack|color\/index|link\/index|standard-navigation\/index)\.js$/,
+  /expo-router\/build\/layouts\/(Tabs|TabsClient|experimental-stack\/index|stack-utils\/index)\.js$/,
+  /expo-router\/build\/react-navigation\/(bottom-tabs|elements)\/index\.js$/,
+  /expo-router\/build\/react-navigation\/native-stack\/views\/NativeStackView\.js$/,
+  /react-native-web\/dist\/exports\/(FlatList|SectionList|VirtualizedList)\/index\.js$/,
+  /react-native-web\/dist\/vendor\/react-native\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList)\/index\.js$/,
+];
+const ICONS = '/glyphmaps/MaterialDesignIcons.json';
+
+config.resolver.resolveRequest = (context, name, platform) => {
+  // Metro takes one half of this package as CommonJS and the other as ES modules: two registries of
+  // gestures, one of them empty. Node's own resolution keeps them together.
+  if (name.startsWith('@use-gesture/')) {
+    return { type: 'sourceFile', filePath: require.resolve(name) };
+  }
+  if (!context.dev && name.endsWith(ICONS)) {
+    return { type: 'sourceFile', filePath: path.join(__dirname, '.cache/icons.json') };
+  }
+  const found = context.resolveRequest(context, name, platform);
+  return UNUSED.some((part) => part.test(found.filePath)) ? { type: 'empty' } : found;
+};
+
+// The one that comes with the bundler fetches a file right away. Expo's tries to run it first, and the error
+// that ends in has the browser read all of the code again for its trace.
+config.transformer.asyncRequireModulePath = require.resolve('metro-runtime/src/modules/asyncRequire');
 
 // A module is run when it is first used, not with all others before the first screen is shown.
 config.transformer.getTransformOptions = async () => ({ transform: { inlineRequires: true } });

@@ -10,6 +10,7 @@ import { buildEngine } from './engine.mjs';
 import { filesBelow } from './files.mjs';
 import { drawIcons } from './icons.mjs';
 import { writeServiceWorker } from './offline.mjs';
+import { usedIcons } from './usedIcons.mjs';
 
 const DEMO_KIT = 'demo/kit';
 const STAMP = 'dist/.built-from';
@@ -46,6 +47,12 @@ function packDemoKit() {
   writeFileSync('public/demo/fennel-hill-kites.moonpatch', zipSync(Object.fromEntries(files)));
 }
 
+/** The bundler puts this list in the place of the library's own (metro.config.js). */
+function listIcons() {
+  mkdirSync('.cache', { recursive: true });
+  writeFileSync('.cache/icons.json', JSON.stringify(usedIcons()));
+}
+
 function exportSite() {
   rmSync('dist', { recursive: true, force: true });
   const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
@@ -68,6 +75,7 @@ if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) {
   await buildEngine();
   packDemoKit();
   drawIcons();
+  listIcons();
   exportSite();
   hintCompiling('dist');
   await compressSite('dist');

@@ -15,6 +15,7 @@ import {
   type PlannedOverlay,
   type Stack,
 } from '@/core/document';
+import { EMPTY_KIT } from '@/core/document/emptyKit';
 import { MoonError, plainWords } from '@/core/errors';
 import type { SendSettings } from '@/core/sending/settings';
 import { kitNamed, redone, removed, undone, type Editable } from './kit';
@@ -203,4 +204,6 @@ export const renameKit =
     if (dispatch(mayChange())) dispatch(kitNamed(heldName(name)));
   };
 
-export const startEmptyKit = (): AppThunk => renameKit('My kit');
+export const startEmptyKit = (): AppThunk => (dispatch) => {
+  if (dispatch(mayChange())) dispatch(kitNamed(EMPTY_KIT.name));
+};

@@ -1,5 +1,6 @@
 import { isAnyOf } from '@reduxjs/toolkit';
-import { EMPTY_KIT, type KitEntry } from '@/core/document';
+import type { KitEntry } from '@/core/document';
+import { EMPTY_KIT } from '@/core/document/emptyKit';
 import { keepAside } from './aside';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { recallKept } from './keeping';

@@ -5,7 +5,6 @@ import { LIMITS, RATE_LIMIT } from './fields';
 import { heldName } from './held';
 import { newLayer } from './layerParts';
 import {
-  Kit,
   CANVAS_LIMIT,
   DOCUMENT_VERSION,
   placeAt,
@@ -304,13 +303,3 @@ export function createLanded(id: string, landing: Landing, source: Overlay | Foo
 /** Frames of a landing that footage lasts by itself. */
 const ownFrames = ({ duration, plays }: Footage, { rate }: Landing): number =>
   Math.min(LIMITS.frames, Math.max(1, secondsToFrames(duration * (plays ?? 1), rate)));
-
-export const EMPTY_KIT: Kit = {
-  name: 'My kit',
-  overlays: [],
-  landings: [],
-  footage: [],
-  fonts: [],
-  luts: [],
-  recipes: [],
-};

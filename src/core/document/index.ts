@@ -4,6 +4,7 @@ export * from './cutOut';
 export * from './createKey';
 export * from './edit';
 export * from './edited';
+export * from './emptyKit';
 export * from './held';
 export * from './media';
 export * from './reading';
