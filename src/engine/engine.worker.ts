@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import type { Stage, SentView, StageListener } from './stage';
 import { installHandlers } from './wire';
@@ -27,6 +28,8 @@ const later =
 /** Opens the stage; null, and said, where its code cannot be fetched. */
 let openStage: () => Promise<Stage | null> = async () => null;
 let opened: Promise<Stage | null> | null = null;
+/** What came while the stage's code was away: later views leave out a bundle that was sent before. */
+let missed: Bundle | null = null;
 
 /** What an engine worker does; the door in `engine.ts` decides which worker does what. */
 const api = {
@@ -39,7 +42,10 @@ const api = {
   ) => {
     openStage = () =>
       import('./stage').then(
-        ({ Stage }) => new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown }),
+        ({ Stage }) => {
+          onProblem(null);
+          return new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown });
+        },
         () => {
           onProblem(codeAway().message);
           return null;
@@ -50,9 +56,11 @@ const api = {
   showOnStage: async (view: SentView) => {
     opened ??= openStage();
     const stage = await opened;
+    const bundle = view.bundle ?? missed;
     // The next view tries again.
     if (stage === null) opened = null;
-    else stage.show(view);
+    else stage.show({ ...view, bundle });
+    missed = stage === null ? bundle : null;
   },
   importMedia: later(async () => (await import('./importMedia')).importMedia),
   importCopy: later(async () => (await import('./readableCopy')).importCopy),

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { add, beginEmpty, say } from '../support/make';
+import { add, beginEmpty, say, stageDrawn } from '../support/make';
 import { openDemoKit, send } from '../support/app';
 
 test.use({ serviceWorkers: 'allow' });
@@ -57,4 +57,19 @@ test('a newer version is offered, and taken only when that is asked for', async 
   await page.getByRole('button', { name: 'Use it now' }).click();
   await expect.poll(inCharge).toMatch(/third$/);
   await expect(page.getByRole('link', { name: 'Open Wind card' })).toBeVisible();
+});
+
+test('a stage whose code cannot be fetched says so, and draws once it can', async ({ page }) => {
+  await openDemoKit(page);
+  const code = '**/engine/stage-*.js';
+  await page.route(code, (route) => route.abort());
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  const away = page.getByText(/could not fetch the part of it that does this/);
+  await expect(away).toBeVisible();
+  const canvas = page.getByRole('application', { name: 'Stage' }).locator('canvas');
+  await expect(canvas).toHaveAttribute('aria-busy', 'true');
+  await page.unroute(code);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await stageDrawn(page);
+  await expect(away).toHaveCount(0);
 });
