@@ -2,7 +2,7 @@ import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
 import type { CheckState } from '@/core/check';
 import { StyleSheet, View } from 'react-native';
 import { IconAction } from './Action';
-import { useArrangement, useCrampedTyping, useShort } from './layout';
+import { useArrangement, useCrampedTyping, useHeadHeight, useShort } from './layout';
 import { Steps, type Step, type Ways } from './Steps';
 import { useTokens } from './theme';
 import { Words } from './Words';
@@ -32,6 +32,7 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
   useEffect(() => focusHeading(heading.current!), []);
   const arrangement = useArrangement();
   const low = useShort();
+  const minHeight = useHeadHeight();
   const cramped = useCrampedTyping();
   const rail = arrangement === 'wide' || arrangement === 'turned';
   const steps =
@@ -42,7 +43,7 @@ export function Frame({ title, onBack, tools, step, go, check = null, children }
     <View style={[styles.screen, { backgroundColor: tokens.paper }]}>
       {rail ? steps : null}
       <View style={styles.column}>
-        <View role="banner" style={[styles.header, low && styles.low]}>
+        <View role="banner" style={[styles.header, { minHeight }]}>
           {onBack ? <IconAction label="Back" icon="arrow-left" onPress={onBack} /> : null}
           <View ref={heading as unknown as RefObject<View>} style={styles.title}>
             <Words kind="title" lines={1}>
@@ -74,11 +75,9 @@ const styles = StyleSheet.create({
   header: {
     flexDirection: 'row',
     alignItems: 'center',
-    minHeight: 56,
     paddingHorizontal: 6,
     gap: 2,
   },
-  low: { minHeight: 48 },
   title: { flex: 1, minWidth: 0, paddingHorizontal: 8 },
   body: { flex: 1, minHeight: 0 },
 });

@@ -31,6 +31,9 @@ export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
 
 export const useShort = (): boolean => useWindowDimensions().height < SHORT;
 
+/** Least height of the row with a screen's name, in pixels. */
+export const useHeadHeight = (): number => (useShort() ? 48 : 56);
+
 /** Share of the screen's height that the stage takes at most, where other things lie under it. */
 const STAGE_SHARE = { upright: 0.27, tablet: 0.42 } as const;
 /** The height of a picture of the usual shape across all of a width. */

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { openDemoKit, stagePoint } from '../support/app';
 import { surface } from '../support/draw';
-import { addMove, stageDrawn } from '../support/make';
+import { add, addMove, beginEmpty, setCanvas, stageDrawn } from '../support/make';
 import { covering, finger, middleOf, smallControls, smallFields } from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
@@ -169,6 +169,35 @@ test('the settings are dragged to three heights, and the work stays in sight abo
   await finger(page, await middleOf(grip), { x: 195, y: 200 });
   await expect.poll(top).toBe(high);
   expect(await covering(page.getByRole('application', { name: 'Stage' }))).toBeNull();
+});
+
+test('a note at the head of a short screen covers and moves nothing that is worked with', async ({
+  page,
+}) => {
+  await openDemoKit(page);
+  await beginEmpty(page);
+  await setCanvas(page, 640, 360, 3);
+  // It is larger than the canvas, which is told.
+  await add(page, 'Picture or clip', 'Kite mark');
+  const note = page.getByText(/more than the canvas; it was made to fit/);
+  await expect(note).toBeVisible();
+  const shown = [
+    page.getByRole('application', { name: 'Stage' }),
+    page.getByRole('button', { name: 'Play', exact: true }),
+    page.getByRole('button', { name: 'Choose Kite mark' }),
+    page.getByRole('tab', { name: 'Place' }),
+    page.getByRole('textbox', { name: 'Across', exact: true }),
+  ];
+  await page.getByRole('tab', { name: 'Place' }).tap();
+  const boxes = () => Promise.all(shown.map((part) => part.boundingBox()));
+  for (const part of shown) expect(await covering(part)).toBeNull();
+  const among = await boxes();
+  const stage = (await shown[0].boundingBox())!;
+  const noteBox = (await note.boundingBox())!;
+  expect(noteBox.y + noteBox.height).toBeLessThanOrEqual(stage.y);
+  await page.getByRole('button', { name: 'Close', exact: true }).first().tap();
+  await expect(note).toHaveCount(0);
+  expect(await boxes()).toEqual(among);
 });
 
 test('while something is typed with the keyboard up, the chosen layer is seen', async ({

@@ -5,35 +5,49 @@ import { takeUpdate } from '@/store/offline';
 import { dismissed, updateFound } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
+import { useHeadHeight } from '@/ui/layout';
 import { useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { useSaveKitFile } from './useSaveKitFile';
 
-/** Notes and problems at the head of every screen, where they cover nothing that is worked on. */
+/** Milliseconds for which a note stays. */
+const STAYS = { problem: 15_000, note: 8000 } as const;
+
+/**
+ * Notes and problems in the place of a screen's name: nothing that is worked on is covered, or moves, and only what is
+ * higher than the name's row makes the screen lower.
+ */
 export function Notices() {
   const tokens = useTokens();
+  const head = useHeadHeight();
   const dispatch = useAppDispatch();
   const [notice] = useAppSelector((state) => state.session.notices);
   const restoring = notice?.restore ?? null;
+  const close = () => {
+    if (notice) dispatch(dismissed(notice.id));
+  };
   return (
     <Snackbar
       visible={notice !== undefined}
-      duration={notice?.kind === 'problem' ? 15_000 : 8000}
-      onDismiss={() => {
-        if (notice) dispatch(dismissed(notice.id));
-      }}
-      onIconPress={notice?.kind === 'problem' ? () => dispatch(dismissed(notice.id)) : undefined}
-      wrapperStyle={styles.row}
+      duration={STAYS[notice?.kind ?? 'note']}
+      onDismiss={close}
+      onIconPress={close}
+      wrapperStyle={[styles.row, { minHeight: head, marginBottom: -head }]}
+      theme={{ colors: { inverseOnSurface: tokens.ink } }}
       icon="close"
       iconAccessibilityLabel="Close"
-      style={{ backgroundColor: notice?.kind === 'problem' ? tokens.rustSoft : tokens.plumSoft }}
+      style={[
+        styles.notice,
+        { backgroundColor: notice?.kind === 'problem' ? tokens.rustSoft : tokens.plumSoft },
+      ]}
+      contentStyle={styles.content}
       action={
         restoring === null
           ? undefined
           : { label: 'Undo', textColor: tokens.plum, onPress: () => dispatch(restore(restoring)) }
       }
     >
-      <Words>{notice?.text ?? ''}</Words>
+      <Words kind="small">{notice?.text ?? ''}</Words>
     </Snackbar>
   );
 }
@@ -87,7 +101,9 @@ function SaveKitFile() {
 }
 
 const styles = StyleSheet.create({
-  row: { position: 'relative' },
+  row: { position: 'relative', zIndex: 1, paddingHorizontal: 2, alignItems: 'center' },
+  notice: { margin: 2, width: '100%', maxWidth: 640 },
+  content: { marginVertical: 8, marginHorizontal: 12, alignSelf: 'center' },
   banner: {
     flexDirection: 'row',
     flexWrap: 'wrap',
