@@ -59,7 +59,10 @@ async function note(
 async function startServer(): Promise<ChildProcess> {
   const env = { ...process.env, PORT: `${PORT}`, TMPDIR: folder };
   const child = spawn('node', ['--import', 'tsx', 'server/main.ts'], { env });
-  await new Promise((resolve) => child.stdout.once('data', resolve));
+  await new Promise((resolve, reject) => {
+    child.stdout.once('data', resolve);
+    child.once('exit', () => reject(new Error(`No server could be started on port ${PORT}.`)));
+  });
   return child;
 }
 

@@ -40,6 +40,10 @@ export const codedBy = (
 
 /** Below this share of what a frame may have, the next one is tried with finer steps. */
 const ROOM_LEFT = 0.85;
+/** Below this one, as after a cut, it is coded again itself. */
+const MUCH_LEFT = 0.5;
+/** How often a frame is coded again with finer steps at most. */
+const REFINED = 3;
 
 /** Steps as fine as there is room for: from the frame before, a frame’s are known nearly. */
 function withinRate(
@@ -50,12 +54,14 @@ function withinRate(
   let quantiser = FINEST;
   return (rgba) => {
     coder.take(rgba);
-    for (;;) {
-      const slices = coder.code(quantiser);
+    for (let refined = 0; ;) {
+      const used = quantiser;
+      const slices = coder.code(used);
       const bytes = slices.reduce((sum, slice) => sum + colourBytes(slice, profile), 0);
-      const fits = bytes <= most || quantiser === COARSEST;
-      if (!fits || bytes < ROOM_LEFT * most) quantiser = fittingQuantiser(quantiser, bytes, most);
-      if (fits) return frameOf(size, rate, profile, slices);
+      const fits = bytes <= most || used === COARSEST;
+      if (!fits || bytes < ROOM_LEFT * most) quantiser = fittingQuantiser(used, bytes, most);
+      const again = bytes < MUCH_LEFT * most && quantiser < used && refined++ < REFINED;
+      if (fits && !again) return frameOf(size, rate, profile, slices);
     }
   };
 }

@@ -1,14 +1,3 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import {
-  BufferTarget,
-  EncodedPacket,
-  EncodedVideoPacketSource,
-  MovOutputFormat,
-  Output,
-} from 'mediabunny';
 import { BLUE, GREEN, RED } from '@/core/colour/bt709';
 import { seededRandom } from '@/core/motion/random';
 import * as factors from '@/core/prores/factors';
@@ -21,13 +10,11 @@ import {
   type Size,
 } from '@/core/prores/profile';
 import { codeSlice, colourBytes } from '@/core/prores/slice';
-import { kernelsOn, newMemory } from '@/engine/kernels/load';
 import { numbersOf, type ProresKernels } from '@/engine/kernels/prores';
 import { Team } from '@/engine/kernels/team';
 import { codedBy } from '@/engine/send/proresCoder';
-import { buildKernels } from '../kernels';
+import { decoded, held, movOf, proresKernels } from '../../support/prores';
 
-const folder = mkdtempSync(join(tmpdir(), 'moon-patch-prores-'));
 const RATE = { num: 30, den: 1 };
 const WIDE_ALPHA: Profile = { ...PRORES_4444, alphaBits: 16 };
 
@@ -49,49 +36,6 @@ function painted({ width, height }: Size, paint: Painter): Uint8ClampedArray {
   return rgba;
 }
 
-async function movOf(size: Size, { fourCc }: Profile, frames: readonly Uint8Array[]) {
-  const target = new BufferTarget();
-  const output = new Output({ format: new MovOutputFormat({ fastStart: 'in-memory' }), target });
-  const source = new EncodedVideoPacketSource('prores');
-  output.addVideoTrack(source, { frameRate: 30 });
-  await output.start();
-  const coded = { codec: fourCc, codedWidth: size.width, codedHeight: size.height };
-  for (const [index, frame] of frames.entries()) {
-    const packet = new EncodedPacket(frame, 'key', index / 30, 1 / 30);
-    await source.add(packet, { decoderConfig: coded });
-  }
-  await output.finalize();
-  const path = join(folder, 'coded.mov');
-  writeFileSync(path, new Uint8Array(target.buffer!));
-  return path;
-}
-
-/** Frames as ffmpeg decodes them; it ends with an error where anything in them is wrong. */
-const decoded = (path: string): Uint8Array =>
-  execFileSync(
-    'ffmpeg',
-    [
-      ...['-v', 'error', '-xerror', '-err_detect', 'explode', '-i', path],
-      ...['-vf', 'scale=in_color_matrix=bt709:in_range=tv:flags=accurate_rnd+full_chroma_int'],
-      ...['-f', 'rawvideo', '-pix_fmt', 'rgba', '-'],
-    ],
-    { maxBuffer: 2 ** 30, stdio: ['ignore', 'pipe', 'pipe'] },
-  );
-
-/** PSNR of the composite over grey, dB, and the largest difference in alpha. */
-function held(found: Uint8Array, meant: Uint8ClampedArray) {
-  let squares = 0;
-  let alpha = 0;
-  for (let i = 0; i < meant.length; i += 4) {
-    for (let c = 0; c < 3; c++) {
-      const over = (rgba: ArrayLike<number>) => ((rgba[i + c] - 128) * rgba[i + 3]) / 255;
-      squares += (over(found) - over(meant)) ** 2;
-    }
-    alpha = Math.max(alpha, Math.abs(found[i + 3] - meant[i + 3]));
-  }
-  return { psnr: 10 * Math.log10((255 ** 2 * meant.length * 0.75) / squares), alpha };
-}
-
 /** Bytes of a frame’s colours, found by its own table of slices. */
 function colours(frame: Uint8Array, size: Size, profile: Profile): number {
   const view = new DataView(frame.buffer, frame.byteOffset);
@@ -109,8 +53,7 @@ function colours(frame: Uint8Array, size: Size, profile: Profile): number {
 
 let kernels: ProresKernels;
 beforeAll(async () => {
-  const module = new WebAssembly.Module(readFileSync(buildKernels()));
-  kernels = await kernelsOn('prores', module, newMemory(true));
+  kernels = await proresKernels();
 }, 120_000);
 
 const coderOf = (size: Size, profile: Profile) =>
@@ -198,7 +141,7 @@ describe('frames as another program decodes them', () => {
   ])('%s: artwork over 55 dB, alpha within a level', async (_name, size) => {
     const pictures = [GRADIENT, CLEAR, SOLID, LINES].map((paint) => painted(size, paint));
     const coder = coderOf(size, PRORES_4444);
-    const found = decoded(await movOf(size, PRORES_4444, pictures.map(coder)));
+    const found = decoded(await movOf(size, PRORES_4444, pictures.map(coder), RATE));
     expect(found.length).toBe(pictures.length * size.width * size.height * 4);
     for (const [index, meant] of pictures.entries()) {
       const { psnr, alpha } = held(found.subarray(index * meant.length), meant);
@@ -212,7 +155,7 @@ describe('frames as another program decodes them', () => {
     const meant = painted(size, NOISE);
     for (const profile of [PRORES_4444, WIDE_ALPHA]) {
       const frame = coderOf(size, profile)(meant);
-      const found = decoded(await movOf(size, profile, [frame]));
+      const found = decoded(await movOf(size, profile, [frame], RATE));
       expect(colours(frame, size, profile)).toBeLessThanOrEqual(colourLimit(profile, size));
       const { alpha } = held(found, meant);
       expect(alpha).toBeLessThanOrEqual(1);
@@ -223,7 +166,7 @@ describe('frames as another program decodes them', () => {
     const size = { width: 320, height: 180 };
     const grey = painted(size, (x, y) => [(x + y) % 256, (x + y) % 256, (x + y) % 256, 255]);
     const frame = coderOf(size, PRORES_422_HQ)(grey);
-    const { psnr } = held(decoded(await movOf(size, PRORES_422_HQ, [frame])), grey);
+    const { psnr } = held(decoded(await movOf(size, PRORES_422_HQ, [frame], RATE)), grey);
     expect(psnr).toBeGreaterThan(50);
     const colours = painted(size, GRADIENT);
     const halved = coderOf(size, PRORES_422_HQ)(colours).length;
