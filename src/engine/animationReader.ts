@@ -1,9 +1,6 @@
 import { VideoSample } from 'mediabunny';
 import { colourCoding, type ColourTags } from '@/core/colour/coding';
-import type { Frame } from './frame';
-
-/** Half a millisecond: times are added up. */
-const ROUNDING = 0.0005;
+import { TIMES_ROUNDED_BY, type Frame } from './frame';
 
 /** Microseconds of a frame that says nothing of its time, as in other moving pictures. */
 const UNTOLD = 100_000;
@@ -44,10 +41,11 @@ export class AnimationReader {
 
   /** The frame on show at some seconds; it stays open until the next call. */
   async at(seconds: number): Promise<Frame | null> {
-    let index = this.ends.findIndex((end) => end > seconds + ROUNDING);
+    let index = this.ends.findIndex((end) => end > seconds + TIMES_ROUNDED_BY);
     while (index < 0 && this.ends.length < this.count) {
       await this.show(this.ends.length);
-      if (this.ends[this.ends.length - 1] > seconds + ROUNDING) index = this.ends.length - 1;
+      const last = this.ends.length - 1;
+      if (this.ends[last] > seconds + TIMES_ROUNDED_BY) index = last;
     }
     await this.show(index < 0 ? this.count - 1 : index);
     return this.current && frameOf(this.current);

@@ -9,6 +9,9 @@ export interface Frame {
   readonly coding: ColourCoding | null;
 }
 
+/** Seconds by which the times of frames may be off: containers round them to milliseconds, or they are added up. */
+export const TIMES_ROUNDED_BY = 0.0005;
+
 /** A frame's own size, upright. */
 export function ownSize({ sample }: Frame): Size {
   const { width, height } = sample.visibleRect;

@@ -11,14 +11,11 @@ import {
 import { colourCoding, type ColourCoding } from '@/core/colour/coding';
 import type { Media } from '@/core/document';
 import { MoonError } from '@/core/errors';
-import type { Frame } from './frame';
+import { TIMES_ROUNDED_BY, type Frame } from './frame';
 import { readMedia } from './mediaStore';
 import { registerProresDecoder } from './proresDecoder';
 
 registerProresDecoder();
-
-/** Half a millisecond: containers round times to as much. */
-const ROUNDING = 0.0005;
 
 /** Nearer than this, it is not asked whether seeking would be shorter than reading on. */
 const NEAR_SECONDS = 0.5;
@@ -67,7 +64,7 @@ export class FrameReader {
 
   /** The frame on show at `seconds` from the file's first frame; it stays open until the next call. */
   async at(seconds: number): Promise<Frame | null> {
-    const time = this.first + seconds + ROUNDING;
+    const time = this.first + seconds + TIMES_ROUNDED_BY;
     if (!this.current || (await this.shouldSeek(time, this.current))) await this.seek(time);
     while (this.next && this.next.timestamp <= time) {
       this.current?.close();

@@ -1,11 +1,8 @@
 import { VideoSample } from 'mediabunny';
 import { standsAlone, type FrameBox, type MovingFrame } from '@/core/formats/files/movingPicture';
 import { softwareContext } from '@/paint/browserTools';
-import type { Frame } from './frame';
+import { TIMES_ROUNDED_BY, type Frame } from './frame';
 import type { Pictures } from './movingPictures';
-
-/** Half a millisecond: times are added up. */
-const ROUNDING = 0.0005;
 
 /**
  * Reads the frames of a moving picture, each as the whole canvas looks then. Engines differ in what they decode of
@@ -38,7 +35,7 @@ export class MovingPictureReader {
 
   /** The frame on show at some seconds, straight RGBA; it stays open until the next call. */
   async at(seconds: number): Promise<Frame | null> {
-    const next = this.starts.findIndex((start) => start > seconds + ROUNDING);
+    const next = this.starts.findIndex((start) => start > seconds + TIMES_ROUNDED_BY);
     const index = next === -1 ? this.starts.length - 1 : Math.max(0, next - 1);
     if (index !== this.shown || !this.sample) await this.show(index);
     return this.sample && { sample: this.sample, coding: null };

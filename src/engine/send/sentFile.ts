@@ -2,15 +2,13 @@ import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { MoonError } from '@/core/errors';
 import type { ByteRange, MovingPicture, ReadFile } from '@/core/formats/files/movingPicture';
 import { framesToSeconds, type Rate } from '@/core/time';
+import { TIMES_ROUNDED_BY } from '../frame';
 import { drawFrame } from '../framePixels';
 import { codingOf, openInput } from '../frameReader';
 import { readingOf } from '../movingPictures';
 import { loadResvg } from '../resvg';
 
 type Context = OffscreenCanvasRenderingContext2D;
-
-/** Half a millisecond: containers round times to as much. */
-const ROUNDING = 0.0005;
 
 export interface Drawable {
   readonly draw: (context: Context) => void | Promise<void>;
@@ -140,7 +138,7 @@ export async function openVideo(file: Blob): Promise<Decoded> {
     height: track.displayHeight,
     frames: packetCount,
     frameAt: async function* (indices, rate) {
-      const times = indices.map((index) => first + framesToSeconds(index, rate) + ROUNDING);
+      const times = indices.map((index) => first + framesToSeconds(index, rate) + TIMES_ROUNDED_BY);
       for await (const sample of sink.samplesAtTimestamps(times)) {
         yield (
           sample && {

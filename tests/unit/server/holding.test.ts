@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import pino from 'pino';
 import { startServer, type Running, type Start } from './start';
+import { encodersBelow, until } from './watch';
 
 const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 const OWN = { 'x-moon-patch': 'app' };
@@ -31,10 +32,6 @@ const post = (path: string, body?: BodyInit, headers = {}) =>
   fetch(base + path, { method: 'POST', body, headers: { ...OWN, ...headers } });
 const drop = (path: string) => fetch(base + path, { method: 'DELETE', headers: OWN });
 const errorOf = async (response: Response) => ((await response.json()) as { error: string }).error;
-async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
-  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 20));
-}
-
 const clip = (name: string, ...args: readonly string[]) => {
   const path = join(scratch, name);
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', ...args, path]);
@@ -57,18 +54,6 @@ async function outcome(id: string): Promise<Response> {
   }
 }
 
-/** Programs that run below a process, by name. */
-function below(parent: number, name: string): readonly number[] {
-  return readdirSync('/proc').flatMap((pid) => {
-    try {
-      const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-      const [, program, state, owner] = /\((.+)\) (\w) (\d+)/.exec(stat)!;
-      return program === name && state !== 'Z' && Number(owner) === parent ? [Number(pid)] : [];
-    } catch {
-      return [];
-    }
-  });
-}
 const isAlive = (pid: number): boolean => {
   try {
     return !/\) [ZX] /.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
@@ -81,8 +66,8 @@ describe('turns', () => {
   it('end when an encoder is killed, and who waits for it is told', async () => {
     await start();
     const id = await taken(long());
-    await until(() => below(process.pid, 'ffmpeg').length === 1);
-    process.kill(below(process.pid, 'ffmpeg')[0], 'SIGKILL');
+    await until(() => encodersBelow().length === 1);
+    process.kill(encodersBelow()[0], 'SIGKILL');
     const answer = await outcome(id);
     expect([answer.status, await errorOf(answer)]).toEqual([500, expect.stringMatching(/gave up/)]);
     expect(await counts()).toEqual({ running: 0, waiting: 0 });
@@ -252,8 +237,8 @@ describe('a server that is ended', () => {
     mkdirSync(join(folder, 'moon-patch-work-none'));
     const first = await run(folder);
     await begin(long());
-    await until(() => below(first.pid!, 'ffmpeg').length === 1);
-    const [encoder] = below(first.pid!, 'ffmpeg');
+    await until(() => encodersBelow(first.pid).length === 1);
+    const [encoder] = encodersBelow(first.pid);
     first.kill('SIGKILL');
     await ended(first);
     await until(() => !isAlive(encoder));

@@ -5,10 +5,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Redis } from 'ioredis';
 import S3rver from 's3rver';
+import { encodersBelow, until } from './watch';
 
 const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 const OWN = { 'x-moon-patch': 'app' };
 const JOBS = 30;
+/** Milliseconds between one question to a server and the next. */
+const ASKED = 200;
 /** The first ones, which take long: each worker has one when one of them is killed. */
 const LONG = 3;
 
@@ -35,10 +38,6 @@ const freePort = (): Promise<number> =>
       server.close(() => resolve(port));
     });
   });
-
-async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
-  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 200));
-}
 
 /** A program that is started and has said something of what it writes. */
 async function started(
@@ -111,18 +110,6 @@ async function framesIn(base: string, id: string): Promise<string> {
 const drop = (base: string, id: string) =>
   fetch(`${base}/api/proxies/${id}`, { method: 'DELETE', headers: OWN });
 
-/** The encoders that a process runs. */
-const encodersOf = (parent: ChildProcess): readonly string[] =>
-  readdirSync('/proc').filter((pid) => {
-    try {
-      const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-      const [, name, state, owner] = /\((.+)\) (\w) (\d+)/.exec(stat)!;
-      return name === 'ffmpeg' && state !== 'Z' && Number(owner) === parent.pid;
-    } catch {
-      return false;
-    }
-  });
-
 describe('a queue that servers and workers share', () => {
   it('has every copy made once, though a worker is killed in the middle of one', async () => {
     const { url } = await startRedis();
@@ -135,7 +122,7 @@ describe('a queue that servers and workers share', () => {
     const take = async (file: Uint8Array<ArrayBuffer>) =>
       ids.push(await taken(bases[ids.length % 2], file));
     for (let i = 0; i < LONG; i++) await take(long);
-    await until(() => encodersOf(workers[0].child).length === 1);
+    await until(() => encodersBelow(workers[0].child.pid).length === 1);
     const { share, place } = await told(bases[1], ids[0]);
     expect([share >= 0 && share < 1, place]).toEqual([true, 0]);
     await ended(workers[0].child);
@@ -143,7 +130,7 @@ describe('a queue that servers and workers share', () => {
     expect((await told(bases[1], ids.at(-1)!)).place).toBeGreaterThan(1);
     // What one server took, the other answers for.
     for (const [i, id] of ids.entries()) {
-      await until(async () => (await told(bases[(i + 1) % 2], id)).made);
+      await until(async () => (await told(bases[(i + 1) % 2], id)).made, ASKED);
     }
     const frames = await Promise.all(ids.map((id, i) => framesIn(bases[i % 2], id)));
     expect(frames).toEqual(ids.map((_id, i) => `h264,${i < LONG ? 900 : 10}`));
@@ -167,18 +154,20 @@ describe('a queue that servers and workers share', () => {
     expect((await health()).proxies).toBe(true);
     const long = longClip();
     const dropped = await taken(base, long);
-    await until(() => encodersOf(worker.child).length === 1);
+    await until(() => encodersBelow(worker.child.pid).length === 1);
     const left = await taken(base, long);
     const waiting = await taken(base, long);
     await drop(base, dropped);
     expect((await fetch(`${base}/api/proxies/${dropped}`)).status).toBe(404);
     await drop(base, waiting);
     // The one behind it is taken up, and its client then goes away.
-    await until(async () => (await told(base, left)).place === 0);
+    await until(async () => (await told(base, left)).place === 0, ASKED);
     const redis = new Redis(url);
     await redis.zadd('moon-patch:seen', Date.now() - 120_000, left);
     redis.disconnect();
-    await until(() => encodersOf(worker.child).length === 0 && readdirSync(folder).length === 0);
+    await until(
+      () => encodersBelow(worker.child.pid).length === 0 && readdirSync(folder).length === 0,
+    );
     await ended(child);
     const answer = await fetch(`${base}/api/proxies`, {
       ...{ method: 'POST', headers: OWN },
@@ -203,7 +192,7 @@ describe('a queue that servers and workers share', () => {
     const base = await startServer(env);
     await startWorker(env);
     const id = await taken(base, shortClip());
-    await until(async () => (await told(base, id)).made);
+    await until(async () => (await told(base, id)).made, ASKED);
     expect(await framesIn(base, id)).toBe('h264,10');
     const path = `${base}/api/proxies/${id}/file`;
     const part = await fetch(path, { headers: { range: 'bytes=4-7' } });

@@ -10,6 +10,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer, type Running, type Start } from './start';
+import { encodersBelow, until } from './watch';
 
 const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
 
@@ -33,22 +34,6 @@ const leftOver = () => [
   ...readdirSync(running.root),
   ...readdirSync(tmpdir()).filter((name) => name.startsWith(`moon-patch-work-${process.pid}-`)),
 ];
-/** Until something is so; what never is fails by the test's own time limit. */
-async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
-  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 10));
-}
-/** The encoders that this process runs. */
-const encoders = () =>
-  readdirSync('/proc').filter((pid) => {
-    if (!/^\d+$/.test(pid)) return false;
-    try {
-      const [, name, parent] = /\((.+)\) \w (\d+)/.exec(readFileSync(`/proc/${pid}/stat`, 'utf8'))!;
-      const ended = readFileSync(`/proc/${pid}/cmdline`, 'utf8') === '';
-      return name === 'ffmpeg' && Number(parent) === process.pid && !ended;
-    } catch {
-      return false;
-    }
-  });
 const made = (name: string, ...args: readonly string[]): Uint8Array<ArrayBuffer> => {
   const path = join(scratch, name);
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...args, path]);
@@ -90,7 +75,7 @@ describe('many clients at once', () => {
     await stop();
     await start({ running: 2, waiting: 10 });
     let most = 0;
-    const watch = setInterval(() => (most = Math.max(most, encoders().length)), 5);
+    const watch = setInterval(() => (most = Math.max(most, encodersBelow().length)), 5);
     const file = short();
     const ids = await Promise.all(Array.from({ length: 12 }, () => taken(file)));
     const copies = await Promise.all(ids.map(copied));
@@ -115,10 +100,10 @@ describe('many clients at once', () => {
     await stop();
     await start({ idle: 3000 });
     await taken(long());
-    await until(() => encoders().length === 1);
+    await until(() => encodersBelow().length === 1);
     expect(leftOver()).toHaveLength(2);
     // Asking for it would show that the client is still there; its folders go with it.
-    await until(() => encoders().length === 0 && leftOver().length === 0);
+    await until(() => encodersBelow().length === 0 && leftOver().length === 0);
   });
 
   it('cannot name a file', async () => {
@@ -167,7 +152,7 @@ describe('copies for files that a browser cannot read', () => {
 
   it('leave nothing behind when they are stopped', async () => {
     const id = await taken(long());
-    await until(() => encoders().length === 1);
+    await until(() => encodersBelow().length === 1);
     await drop(`/api/proxies/${id}`);
     expect((await fetch(`${base}/api/proxies/${id}`)).status).toBe(404);
     await until(() => leftOver().length === 0);
