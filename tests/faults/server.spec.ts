@@ -24,7 +24,7 @@ async function copying(): Promise<number> {
 test('a server that stops while it copies a file is told of, and trying again works', async ({
   page,
 }) => {
-  const source = 'testsrc2=s=960x540:r=30:d=40';
+  const source = 'testsrc2=s=960x540:r=30:d=15';
   ffmpeg('-f', 'lavfi', '-i', source, '-c:v', 'mpeg4', '-q:v', '20', testFile('long.avi'));
   let server = await startServer();
   try {

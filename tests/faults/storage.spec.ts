@@ -9,7 +9,7 @@ import {
   openDemo,
 } from './kills';
 import { seeded, type Random } from './random';
-import { editEmptied, editFull, takeOver } from './storage';
+import { editEmptied, editFull, smallDisk, takeOver } from './storage';
 
 let profile: string;
 test.beforeEach(() => {
@@ -61,7 +61,21 @@ test('where there is no room it is told, a kit file has everything, and saving g
   });
 });
 
-test('where storage is emptied under an open page, every document is saved again', async ({
+test('a disk that fills up takes nothing that is there, and saving goes on once it has room', async ({
+  baseURL,
+}) => {
+  const disk = smallDisk(profile);
+  test.skip(disk === null, 'This machine lays no disk for a test.');
+  try {
+    await withDemo(baseURL!, async (open) => {
+      expect(await editFull(open, baseURL!, seeded(9), profile)).toEqual([]);
+    });
+  } finally {
+    disk?.drop();
+  }
+});
+
+test('where storage is emptied under an open page, every document is saved again @timed', async ({
   baseURL,
 }) => {
   await withDemo(baseURL!, async (open) => {

@@ -93,14 +93,25 @@ export async function editEmptied({ page, context }: Visit, base: string, random
   await typeOn(page, between(random, 400, 900));
   await emptied;
   const { text } = (await typeOn(page, 300, 500)).at(-1)!;
-  await page.waitForTimeout(1000);
-  const { records } = await storedIn(page);
-  const ids = (all: Readonly<Record<string, string>>) =>
-    Object.keys(all).filter((key) => key.startsWith(`kit/${generationIn(before)}/document/`));
-  const missing = ids(before).filter((key) => !(key in records));
-  const lost = wordsIn({ records, media: {} }).includes(text) ? [] : [`“${text}” was lost`];
-  return [...lost, ...missing.map((key) => `${key} was not saved again`)];
+  const documents = Object.keys(before).filter((key) =>
+    key.startsWith(`kit/${generationIn(before)}/document/`),
+  );
+  const notSaved = async () => {
+    const stored = await storedIn(page);
+    const missing = documents.filter((key) => !(key in stored.records));
+    const lost = !('index' in stored.records) || !wordsIn(stored).includes(text);
+    return [
+      ...(lost ? [`“${text}” was lost`] : []),
+      ...missing.map((key) => `${key} was not saved again`),
+    ];
+  };
+  const end = performance.now() + SAVED_AGAIN;
+  while ((await notSaved()).length > 0 && performance.now() < end) await pause(200);
+  return notSaved();
 }
+
+/** Milliseconds within which all is saved again where storage was emptied: writing is tried again less and less often. */
+const SAVED_AGAIN = 10_000;
 
 const generationIn = (records: Readonly<Record<string, string>>): string =>
   (JSON.parse(records.index) as { generation: string }).generation;
