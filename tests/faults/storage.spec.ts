@@ -61,7 +61,7 @@ test('where there is no room it is told, a kit file has everything, and saving g
   });
 });
 
-test('a disk that fills up takes nothing that is there, and saving goes on once it has room', async ({
+test('a disk that fills up takes nothing that is there, and saving goes on once it has room @long', async ({
   baseURL,
 }) => {
   const disk = smallDisk(profile);
