@@ -55,7 +55,8 @@ config.resolver.resolveRequest = (context, name, platform) => {
 
 // The one that comes with the bundler fetches a file right away. Expo's tries to run it first, and the error
 // that ends in has the browser read all of the code again for its trace.
-config.transformer.asyncRequireModulePath = require.resolve('metro-runtime/src/modules/asyncRequire');
+config.transformer.asyncRequireModulePath =
+  require.resolve('metro-runtime/src/modules/asyncRequire');
 
 // A module is run when it is first used, not with all others before the first screen is shown.
 config.transformer.getTransformOptions = async () => ({ transform: { inlineRequires: true } });
