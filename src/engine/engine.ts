@@ -142,6 +142,8 @@ export const engine = {
   keptMedia: (): Promise<readonly KeptMedia[]> => kitKeeper.ask((api) => api.keptMedia()),
   dropMedia: (hashes: readonly string[]): Promise<void> =>
     kitKeeper.ask((api) => api.dropMedia(hashes)),
+  settleMedia: (): Promise<void> => kitKeeper.ask((api) => api.settleMedia()),
+  renewMediaLog: (): Promise<void> => kitKeeper.ask((api) => api.renewMediaLog()),
   fileOfMedia: (kept: KeptMedia): Promise<Blob> => kitKeeper.ask((api) => api.fileOfMedia(kept)),
   clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
   saveKit: (kit: Kit, progress: Progress, signal: AbortSignal): Promise<SavedKit> =>

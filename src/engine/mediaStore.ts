@@ -1,15 +1,11 @@
-import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import 'core-js/actual/typed-array/from-base64';
 import 'core-js/actual/typed-array/to-base64';
 import { createSHA256 } from 'hash-wasm';
 import { MoonError } from '@/core/errors';
-import { onStorage } from '@/core/onStorage';
+import { keepMediaText, mediaKeys, mediaText, removeMediaTexts } from './mediaTexts';
 import type { Progress } from './progress';
 
-/** Media files in IndexedDB, through AsyncStorage: strings of base64 under the content's hash. */
-const storage = createAsyncStorage('moonpatch-media');
-
-/** Bytes a chunk holds; a multiple of 3, so that base64 needs no padding inside. */
+/** Bytes a chunk holds, which is kept as base64 under its file's hash; a multiple of 3, so that base64 needs no padding inside. */
 const CHUNK = 768 * 1024;
 
 const headKey = (hash: string) => `${hash}/head`;
@@ -68,13 +64,12 @@ export async function keepMedia(hash: string, pieces: AsyncIterable<Uint8Array>)
       digest.update(chunk);
       bytes += chunk.length;
       const text = chunk.toBase64();
-      const key = chunkKey(hash, index++);
-      await onStorage(() => storage.setItem(key, text));
+      await keepMediaText(chunkKey(hash, index++), text);
     }
     if (digest.digest('hex') !== hash) {
       throw new MoonError('media-damaged', 'A media file was changed or damaged.');
     }
-    await onStorage(() => storage.setItem(headKey(hash), String(bytes)));
+    await keepMediaText(headKey(hash), String(bytes));
   } catch (error) {
     await dropMedia([hash]).catch(() => undefined);
     if (error instanceof MoonError && error.code === 'storage-full') {
@@ -105,8 +100,7 @@ async function* rechunked(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<Uin
   if (filled > 0) yield chunk.subarray(0, filled);
 }
 
-const isKept = async (hash: string): Promise<boolean> =>
-  (await onStorage(() => storage.getItem(headKey(hash)))) !== null;
+const isKept = async (hash: string): Promise<boolean> => (await mediaText(headKey(hash))) !== null;
 
 /** Reads part of a kept file. @throws MoonError 'media-missing' | 'storage-away' */
 export async function readMedia(
@@ -132,7 +126,7 @@ export async function* piecesOfMedia(hash: string, bytes: number): AsyncGenerato
 }
 
 async function chunkAt(hash: string, index: number): Promise<string> {
-  const chunk = await onStorage(() => storage.getItem(chunkKey(hash, index)));
+  const chunk = await mediaText(chunkKey(hash, index));
   if (chunk === null) {
     throw new MoonError(
       'media-missing',
@@ -145,25 +139,23 @@ async function chunkAt(hash: string, index: number): Promise<string> {
 /** Everything that is kept, files of which only a part came included. */
 export async function keptMedia(): Promise<readonly KeptMedia[]> {
   const chunks = new Map<string, number>();
-  const keys = await onStorage(() => storage.getAllKeys());
-  for (const key of keys) {
+  for (const key of await mediaKeys()) {
     const [hash, part] = key.split('/');
     chunks.set(hash, (chunks.get(hash) ?? 0) + (part === 'head' ? 0 : 1));
   }
-  const heads = await onStorage(() => storage.getMany([...chunks.keys()].map(headKey)));
-  return [...chunks].map(([hash, count]) => ({
-    hash,
-    bytes: Number(heads[headKey(hash)] ?? count * CHUNK),
-  }));
+  return Promise.all(
+    [...chunks].map(async ([hash, count]) => ({
+      hash,
+      bytes: Number((await mediaText(headKey(hash))) ?? count * CHUNK),
+    })),
+  );
 }
 
 export async function dropMedia(hashes: readonly string[]): Promise<void> {
   const dropped = new Set(hashes);
-  const keys = (await onStorage(() => storage.getAllKeys())).filter((key) =>
-    dropped.has(key.split('/')[0]),
-  );
+  const keys = (await mediaKeys()).filter((key) => dropped.has(key.split('/')[0]));
   // The heads go first: what is half dropped does not look whole.
   const heads = keys.filter((key) => key.endsWith('/head'));
-  await onStorage(() => storage.removeMany(heads));
-  await onStorage(() => storage.removeMany(keys));
+  await removeMediaTexts(heads);
+  await removeMediaTexts(keys);
 }

@@ -1,5 +1,6 @@
 import type { Kit, KitEntry } from '@/core/document';
 import { MoonError } from '@/core/errors';
+import { engine } from '@/engine/engine';
 import type { KitState } from './kit';
 import { holdOpenWhile } from './leaving';
 import { noticed, unsavedSet } from './session';
@@ -8,7 +9,7 @@ import {
   copyDaily,
   forgetDocument,
   loadIndex,
-  renewLog,
+  renewRecordsLog,
   saveDocument,
   saveUnused,
   switchKit,
@@ -32,8 +33,8 @@ let mayWrite = false;
 let writing: Promise<void> | null = null;
 let retry: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
-/** Whether a write may have been cut off since the browser's log was begun; not all say that the disk is full. */
-let cutOff = false;
+/** What renews the logs in which a write may have been cut off; not all that fail say that the disk is full. */
+const renewals = new Set<() => Promise<void>>();
 
 /** Milliseconds until a failed write is tried again, at first and at most. */
 const RETRY = { first: 500, most: 8000 } as const;
@@ -95,26 +96,28 @@ async function writeAll(): Promise<void> {
   const problems: unknown[] = [];
   // Newer changes may have come while older ones were written.
   while (mayWrite && hasUnsaved() && problems.length === 0) problems.push(...(await writeOnce()));
-  if (cutOff && problems.length === 0) problems.push(...(await renewedLog()));
-  cutOff ||= problems.length > 0;
+  if (problems.length > 0) renewals.add(renewRecordsLog);
+  else problems.push(...(await renewLogs()));
   tellOutcome(problems);
 }
 
-/** @returns why it could not be renewed */
-async function renewedLog(): Promise<readonly unknown[]> {
+/** @returns why one could not be renewed */
+async function renewLogs(): Promise<readonly unknown[]> {
   try {
-    await renewLog();
-    cutOff = false;
+    for (const renew of renewals) {
+      await renew();
+      renewals.delete(renew);
+    }
     return [];
   } catch (error) {
     return [error];
   }
 }
 
-/** A write may have been cut off elsewhere: what is saved is safe once the log was renewed. */
+/** A write of media or of records may have been cut off: what is saved is safe once the logs were renewed. */
 export function noteFailure(error: unknown): void {
   if (!mayWrite || !(error instanceof MoonError) || !/^storage-/.test(error.code)) return;
-  cutOff = true;
+  renewals.add(renewRecordsLog).add(engine.renewMediaLog);
   void saveChanges();
 }
 
@@ -229,7 +232,7 @@ listeners.startListening({
   },
 });
 
-holdOpenWhile(() => cutOff || hasUnsaved());
+holdOpenWhile(() => renewals.size > 0 || hasUnsaved());
 
 if (typeof document !== 'undefined') {
   // Room may have been made meanwhile.

@@ -107,6 +107,7 @@ const settle =
     await Promise.race([sortMedia(index, careful).catch(() => undefined), pause(SORTING)]);
     await dispatch(keepAside(leftOut));
     void removeFiller().catch(() => undefined);
+    void engine.settleMedia().catch(() => undefined);
     if (rebuilt) await beginKit(index.name, index.generation);
   };
 

@@ -90,31 +90,40 @@ export interface Stored {
   readonly media: Readonly<Record<string, { bytes: number | null; chunks: number }>>;
 }
 
+/** What keeps media apart from documents. */
+interface Buckets {
+  readonly storageBuckets: {
+    readonly open: (name: string) => Promise<{ readonly indexedDB: IDBFactory }>;
+  };
+}
+
 export const storedIn = (page: Page): Promise<Stored> =>
   page.evaluate(async () => {
-    const all = async (name: string, read: 'keys' | 'values') => {
-      const opening = indexedDB.open(name);
-      const database = await new Promise<IDBDatabase>((resolve, reject) => {
-        opening.onsuccess = () => resolve(opening.result);
-        opening.onerror = () => reject(opening.error!);
+    const settled = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result);
+        request.onerror = () => reject(request.error!);
       });
-      if (!database.objectStoreNames.contains('entries')) return [];
+    /** Keys and texts as they are at one moment; nothing where there is no such database. */
+    const entriesOf = async (factory: IDBFactory, name: string) => {
+      const opening = factory.open(name);
+      // Looking must not make what is not there: the app would find a database without its store.
+      opening.onupgradeneeded = () => opening.transaction!.abort();
+      const database = await settled(opening).catch(() => null);
+      if (!database) return [];
       const store = database.transaction('entries').objectStore('entries');
-      const asked = read === 'keys' ? store.getAllKeys() : store.getAll();
-      const found = await new Promise<unknown[]>((resolve, reject) => {
-        asked.onsuccess = () => resolve(asked.result);
-        asked.onerror = () => reject(asked.error!);
-      });
+      const [keys, values] = await Promise.all([
+        settled(store.getAllKeys()),
+        settled(store.getAll()),
+      ]);
       database.close();
-      return found as string[];
+      return keys.map((key, i): [string, string] => [key as string, values[i] as string]);
     };
-    const [keys, values] = [
-      await all('moonpatch-kit', 'keys'),
-      await all('moonpatch-kit', 'values'),
-    ];
-    const records = Object.fromEntries(keys.map((key, i) => [key, values[i]]));
+    const records = Object.fromEntries(await entriesOf(indexedDB, 'moonpatch-kit'));
     const media: Record<string, { bytes: number | null; chunks: number }> = {};
-    for (const key of await all('moonpatch-media', 'keys')) {
+    const buckets = (navigator as unknown as Buckets).storageBuckets;
+    const { indexedDB: kept } = await buckets.open('media');
+    for (const [key] of await entriesOf(kept, 'moonpatch-media')) {
       const [hash, part] = key.split('/');
       media[hash] ??= { bytes: null, chunks: 0 };
       if (part === 'head') media[hash].bytes = 0;
@@ -133,6 +142,7 @@ export interface StoredDocument {
 
 /** The documents of the kit that is open. */
 export function documentsOf({ records }: Stored): readonly StoredDocument[] {
+  if (!('index' in records)) return [];
   const { generation } = JSON.parse(records.index) as { generation: string };
   const prefix = `kit/${generation}/document/`;
   return Object.entries(records)

@@ -103,6 +103,7 @@ export async function editEmptied({ page, context }: Visit, base: string, random
     return [
       ...(lost ? [`“${text}” was lost`] : []),
       ...missing.map((key) => `${key} was not saved again`),
+      ...brokenIn(stored),
     ];
   };
   const end = performance.now() + SAVED_AGAIN;

@@ -1,8 +1,10 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { onStorage } from '@/core/onStorage';
+import { renewLog } from '@/core/renewLog';
 
 /** Texts by key in IndexedDB, through AsyncStorage. Whatever fails rejects with a MoonError in plain words. */
 const storage = createAsyncStorage('moonpatch-kit');
+const filler = createAsyncStorage('moonpatch-filler');
 
 export type Texts = Readonly<Record<string, string>>;
 
@@ -29,27 +31,11 @@ export const recordKeys = (prefix = ''): Promise<readonly string[]> =>
     keys.filter((key) => key.startsWith(prefix)),
   );
 
-/** Texts that are written to be removed again: how many at once, of how many letters, and how often. */
-const FILLER = { texts: 80, letters: 60_000, rounds: 3 } as const;
-const PREFIX = 'filler/';
-const fillerKeys = Array.from({ length: FILLER.texts }, (_, i) => `${PREFIX}${i}`);
+/** To be called once a write of records may have been cut off. @throws MoonError 'storage-full' | 'storage-away' */
+export const renewRecordsLog = (): Promise<void> => renewLog(filler);
 
-/**
- * Has the browser begin a new log of what is written. A full disk cuts off a write in the middle of the log; what is
- * written behind it makes the log a damaged one, and all that a page has stored is thrown away when such a log is read
- * at the browser's next start (seen in Chromium 156). A log ends after 4 MB at most; longer texts than these would be
- * kept in files beside it.
- */
-export async function renewLog(): Promise<void> {
-  const text = 'x'.repeat(FILLER.letters);
-  for (let round = 0; round < FILLER.rounds; round++) {
-    await writeRecords(Object.fromEntries(fillerKeys.map((key) => [key, text])));
-  }
-  await removeRecords(fillerKeys);
-}
-
-/** Removes what a tab that was killed while it began a new log has left. */
-export const removeFiller = async (): Promise<void> => removeRecords(await recordKeys(PREFIX));
+/** Removes what a tab that was killed while it renewed the log has left. */
+export const removeFiller = (): Promise<void> => onStorage(() => filler.clear());
 
 /** Null where it is no JSON: nothing that could be read. */
 export function parsed(text: string | null): unknown {

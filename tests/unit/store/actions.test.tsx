@@ -47,6 +47,8 @@ jest.mock('@/engine/engine', () => ({
     openKit: (file: Blob) => mockOpenKit(file),
     keptMedia: async () => [],
     dropMedia: async () => undefined,
+    settleMedia: async () => undefined,
+    renewMediaLog: async () => undefined,
     clearScratchFiles: async () => undefined,
   },
 }));

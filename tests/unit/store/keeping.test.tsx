@@ -23,6 +23,8 @@ jest.mock('@/engine/engine', () => ({
     dropMedia: async (hashes: readonly string[]) => {
       for (const hash of hashes) mockKept.delete(hash);
     },
+    settleMedia: async () => undefined,
+    renewMediaLog: async () => undefined,
     clearScratchFiles: async () => undefined,
   },
 }));
@@ -59,16 +61,22 @@ const later = (milliseconds: number) =>
 
 const put = IDBObjectStore.prototype.put;
 /** Has the disk full for keys that match, as long as the test runs. */
-function fullFor(key: RegExp) {
+/** @param place what is written: its database and its key */
+function fullFor(place: RegExp) {
   jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
     this: IDBObjectStore,
     value: unknown,
     at?: IDBValidKey,
   ) {
-    if (key.test(String(at))) throw new DOMException('Full.', 'QuotaExceededError');
+    if (place.test(placeOf(this, at))) throw new DOMException('Full.', 'QuotaExceededError');
     return put.call(this, value, at);
   });
 }
+
+const placeOf = (store: IDBObjectStore, at?: IDBValidKey): string =>
+  `${store.transaction.db.name} ${String(at)}`;
+
+const filler = createAsyncStorage('moonpatch-filler');
 
 beforeEach(async () => {
   await storage.clear();
@@ -192,21 +200,21 @@ describe('saving', () => {
       value: unknown,
       at?: IDBValidKey,
     ) {
-      if (/filler/.test(String(at))) letters += String(value).length;
+      if (/filler/.test(placeOf(this, at))) letters += String(value).length;
       return put.call(this, value, at);
     });
     await waitFor(() => expect(getState().session.unsaved).toBeNull());
     // More than twice what the largest log holds.
     expect(letters).toBeGreaterThan(2 * 4 * 1024 ** 2);
-    expect((await storage.getAllKeys()).filter((key) => key.startsWith('filler'))).toEqual([]);
+    expect(await filler.getAllKeys()).toEqual([]);
   });
 
   it('removes at its start what a tab has left that was killed in the middle of that', async () => {
     await openFile(kitOf({ name: 'One' }));
     await saved();
-    await storage.setItem('filler/7', 'xxxx');
+    await filler.setItem('7', 'xxxx');
     await startAgain();
-    await waitFor(async () => expect(await storage.getItem('filler/7')).toBeNull());
+    await waitFor(async () => expect(await filler.getItem('7')).toBeNull());
     expect(selectKit(getState()).name).toBe('One');
   });
 

@@ -1,0 +1,61 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { MEDIA_BUCKET } from '@/core/mediaBucket';
+import { onStorage } from '@/core/onStorage';
+import { renewLog } from '@/core/renewLog';
+
+/**
+ * Texts of media in IndexedDB, through AsyncStorage. They lie in a storage bucket of their own, where the browser has
+ * buckets: what a full disk does to the bucket in which documents are written all the time does not reach them.
+ */
+const storage = createAsyncStorage('moonpatch-media', MEDIA_BUCKET);
+const filler = createAsyncStorage('moonpatch-filler', MEDIA_BUCKET);
+
+/** Where media lay before they had a bucket. */
+const shared = createAsyncStorage('moonpatch-media');
+
+const hasBuckets = (): boolean => 'storageBuckets' in navigator;
+
+/** Every place in which media may lie. */
+const places = () => (hasBuckets() ? [storage, shared] : [storage]);
+
+/** What has been moved between two looks is in its own bucket at the third. */
+export async function mediaText(key: string): Promise<string | null> {
+  for (const place of [...places(), storage]) {
+    const text = await onStorage(() => place.getItem(key));
+    if (text !== null) return text;
+  }
+  return null;
+}
+
+export const keepMediaText = (key: string, text: string): Promise<void> =>
+  onStorage(() => storage.setItem(key, text));
+
+export async function mediaKeys(): Promise<readonly string[]> {
+  const keys = await Promise.all(places().map((place) => onStorage(() => place.getAllKeys())));
+  return [...new Set(keys.flat())];
+}
+
+export async function removeMediaTexts(keys: readonly string[]): Promise<void> {
+  for (const place of places()) await onStorage(() => place.removeMany([...keys]));
+}
+
+/**
+ * Moves media that lie where documents are written, file by file, so that there need not be room for all of them twice;
+ * what is not moved is read where it is. Removes what a page that was closed while it renewed the log has left.
+ */
+export async function settleMedia(): Promise<void> {
+  await onStorage(() => filler.clear());
+  if (!hasBuckets()) return;
+  const keys = await onStorage(() => shared.getAllKeys());
+  for (const hash of new Set(keys.map((key) => key.split('/')[0]))) {
+    const own = keys.filter((key) => key.startsWith(`${hash}/`));
+    for (const key of own) {
+      const text = await onStorage(() => shared.getItem(key));
+      if (text !== null) await keepMediaText(key, text);
+    }
+    await onStorage(() => shared.removeMany(own));
+  }
+}
+
+/** To be called once a write of media may have been cut off. @throws MoonError 'storage-full' | 'storage-away' */
+export const renewMediaLog = (): Promise<void> => renewLog(filler);
