@@ -93,11 +93,12 @@ export function saveChanges(): Promise<void> {
 
 async function writeAll(): Promise<void> {
   clearTimeout(retry);
-  const problems: unknown[] = [];
-  // Newer changes may have come while older ones were written.
-  while (mayWrite && hasUnsaved() && problems.length === 0) problems.push(...(await writeOnce()));
+  let problems: readonly unknown[] = [];
+  // Newer changes may have come while older ones were written, or while a log was renewed.
+  while (mayWrite && (hasUnsaved() || renewals.size > 0) && problems.length === 0) {
+    problems = hasUnsaved() ? await writeOnce() : await renewLogs();
+  }
   if (problems.length > 0) renewals.add(renewRecordsLog);
-  else problems.push(...(await renewLogs()));
   tellOutcome(problems);
 }
 

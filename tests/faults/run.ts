@@ -16,7 +16,7 @@ import {
 import { bringInMutants, mutant, validFiles } from './mutants';
 import { seeded, type Random } from './random';
 import { hostileRequest } from './requests';
-import { editEmptied, editFull, smallDisk, takeOver } from './storage';
+import { closeFull, editEmptied, editFull, smallDisk, takeOver } from './storage';
 
 const PORT = 8096;
 const BASE = `http://127.0.0.1:${PORT}`;
@@ -101,8 +101,11 @@ async function storageRound(random: Random): Promise<void> {
     await withKit('writes fail while editing', (open) => editFull(open, BASE, random));
     if (!disk) continue;
     await withKit('disk full while editing', (open) => editFull(open, BASE, random, profile));
+    await note('closed while the disk is full', profile, () => closeFull(profile, BASE, random));
   }
-  await withKit('storage emptied while editing', (open) => editEmptied(open, BASE, random));
+  for (const what of ['documents', 'everything'] as const) {
+    await withKit(`${what} emptied while editing`, (open) => editEmptied(open, BASE, random, what));
+  }
   for (let i = 0; i < 2; i++) {
     await note('tabs taking over', profile, () => takeOver(profile, BASE, random));
   }

@@ -9,7 +9,7 @@ import {
   openDemo,
 } from './kills';
 import { seeded, type Random } from './random';
-import { editEmptied, editFull, smallDisk, takeOver } from './storage';
+import { closeFull, editEmptied, editFull, smallDisk, takeOver } from './storage';
 
 let profile: string;
 test.beforeEach(() => {
@@ -61,25 +61,45 @@ test('where there is no room it is told, a kit file has everything, and saving g
   });
 });
 
-test('a disk that fills up takes nothing that is there, and saving goes on once it has room @long', async ({
-  baseURL,
-}) => {
+/** Does faults of a disk that fills up, with the demo kit on it. */
+async function onSmallDisk(act: () => Promise<void>): Promise<void> {
   const disk = smallDisk(profile);
   test.skip(disk === null, 'This machine lays no disk for a test.');
   try {
-    await withDemo(baseURL!, async (open) => {
-      expect(await editFull(open, baseURL!, seeded(9), profile)).toEqual([]);
-    });
+    await act();
   } finally {
     disk?.drop();
   }
-});
+}
 
-test('where storage is emptied under an open page, every document is saved again @timed', async ({
+test('a disk that fills up takes nothing that is there, and saving goes on once it has room @long', ({
+  baseURL,
+}) =>
+  onSmallDisk(() =>
+    withDemo(baseURL!, async (open) => {
+      expect(await editFull(open, baseURL!, seeded(9), profile)).toEqual([]);
+    }),
+  ));
+
+test('what was saved before the disk was full is there after the browser was closed @long', ({
+  baseURL,
+}) =>
+  onSmallDisk(async () => {
+    await withDemo(baseURL!, async () => undefined);
+    expect(await closeFull(profile, baseURL!, seeded(4))).toEqual([]);
+  }));
+
+test('where storage is emptied under an open page, every document is saved again', async ({
   baseURL,
 }) => {
   await withDemo(baseURL!, async (open) => {
-    expect(await editEmptied(open, baseURL!, seeded(5))).toEqual([]);
+    expect(await editEmptied(open, baseURL!, seeded(5), 'everything')).toEqual([]);
+  });
+});
+
+test('where documents are thrown away under an open page, media stay', async ({ baseURL }) => {
+  await withDemo(baseURL!, async (open) => {
+    expect(await editEmptied(open, baseURL!, seeded(6), 'documents')).toEqual([]);
   });
 });
 

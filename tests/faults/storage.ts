@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { savedKit, setNumber } from '../support/app';
 import { brokenIn, pause, setFull, storedIn, visit, type Visit } from './browser';
-import { haveDemo, openWords, typeOn, wordsIn } from './kills';
+import { haveDemo, kitIsThere, openWords, typeOn, wordsIn } from './kills';
 import { between, type Random } from './random';
 
 /** Bytes of the disk that is filled. */
@@ -79,17 +79,47 @@ export async function editFull(
   return [...problems, ...brokenIn(stored)];
 }
 
-/** Storage is emptied under an open page: every document is saved again. */
-export async function editEmptied({ page, context }: Visit, base: string, random: Random) {
+/** The browser is closed while its disk has no room left: what was saved before is there when it has room again. */
+export async function closeFull(profile: string, base: string, random: Random) {
+  const { page, close } = await visit(profile, base);
+  await openWords(page);
+  const { text } = (await typeOn(page, between(random, 300, 900), 2000)).at(-1)!;
+  await pause(1000);
+  const empty = fill(profile);
+  await typeOn(page, between(random, 300, 2000), 3000);
+  await close();
+  empty();
+  const again = await visit(profile, base);
+  await kitIsThere(again.page);
+  const stored = await storedIn(again.page);
+  await again.close();
+  const kept = wordsIn(stored).some((words) => words === text || words.startsWith('Gust 3'));
+  return [...(kept ? [] : [`“${text}” was lost`]), ...brokenIn(stored)];
+}
+
+/** What of a page's storage is emptied under it: all, or what a browser throws away that finds documents' log damaged. */
+type Emptied = 'everything' | 'documents';
+
+/** Storage is emptied under an open page: every document is saved again, and media stay where they were left. */
+export async function editEmptied(
+  { page, context }: Visit,
+  base: string,
+  random: Random,
+  what: Emptied,
+) {
   await page.goto(base);
   await haveDemo(page);
   await openWords(page);
   const before = (await storedIn(page)).records;
   const protocol = await context.newCDPSession(page);
   const { origin } = new URL(page.url());
-  const emptied = pause(between(random, 0, 500)).then(() =>
-    protocol.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' }),
-  );
+  const empty = () =>
+    what === 'everything'
+      ? protocol.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' })
+      : protocol.send('Storage.deleteStorageBucket', {
+          bucket: { storageKey: `${origin}/`, name: '_default' },
+        });
+  const emptied = pause(between(random, 0, 500)).then(empty);
   await typeOn(page, between(random, 400, 900));
   await emptied;
   const { text } = (await typeOn(page, 300, 500)).at(-1)!;
@@ -103,7 +133,7 @@ export async function editEmptied({ page, context }: Visit, base: string, random
     return [
       ...(lost ? [`“${text}” was lost`] : []),
       ...missing.map((key) => `${key} was not saved again`),
-      ...brokenIn(stored),
+      ...(what === 'documents' ? brokenIn(stored) : []),
     ];
   };
   const end = performance.now() + SAVED_AGAIN;

@@ -209,6 +209,31 @@ describe('saving', () => {
     expect(await filler.getAllKeys()).toEqual([]);
   });
 
+  it('saves what is changed while a log is renewed', async () => {
+    await openFile(kitOf({ name: 'One', overlays: [overlay({ id: 'a', name: 'Alpha' })] }));
+    const lengthened = (length: number) =>
+      dispatch(editOverlay('a', (document) => ({ ...document, length })));
+    fullFor(/document\/a/);
+    lengthened(11);
+    await waitFor(() => expect(getState().session.unsaved).toMatch(/no room left/));
+    jest.restoreAllMocks();
+    let renewing = false;
+    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+      this: IDBObjectStore,
+      value: unknown,
+      at?: IDBValidKey,
+    ) {
+      if (!renewing && /filler/.test(placeOf(this, at))) {
+        renewing = true;
+        lengthened(12);
+      }
+      return put.call(this, value, at);
+    });
+    await waitFor(() => expect(getState().session.unsaved).toBeNull(), { timeout: 5000 });
+    expect(renewing).toBe(true);
+    expect((await loadKit())!.document.overlays[0].length).toBe(12);
+  });
+
   it('removes at its start what a tab has left that was killed in the middle of that', async () => {
     await openFile(kitOf({ name: 'One' }));
     await saved();
