@@ -12,6 +12,12 @@ export interface Frame {
 /** Seconds by which the times of frames may be off: containers round them to milliseconds, or they are added up. */
 export const TIMES_ROUNDED_BY = 0.0005;
 
+/** Which frame is on show at some seconds. @param starts seconds at which each comes on show */
+export function shownAt(starts: readonly number[], seconds: number): number {
+  const next = starts.findIndex((start) => start > seconds + TIMES_ROUNDED_BY);
+  return next === -1 ? starts.length - 1 : Math.max(0, next - 1);
+}
+
 /** A frame's own size, upright. */
 export function ownSize({ sample }: Frame): Size {
   const { width, height } = sample.visibleRect;

@@ -5,6 +5,7 @@ import type { Frame } from './frame';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { readMedia } from './mediaStore';
 import { MovingPictureReader } from './movingPictureReader';
+import { RunLengthReader } from './runLengthReader';
 import { mayMove, picturesInFile, picturesInFilm } from './movingPictures';
 
 /** The frames of moving footage, by time. */
@@ -18,12 +19,13 @@ export interface FrameSource {
 export async function openFrames(media: Media): Promise<FrameSource> {
   const { hash, extension, bytes } = media;
   if (extension === 'avif') return AnimationReader.open(await readMedia(hash, 0, bytes));
+  const read: ReadFile = (from, to) => readMedia(hash, from, to);
   if (mayMove(extension)) {
-    const read: ReadFile = (from, to) => readMedia(hash, from, to);
     return new MovingPictureReader((await picturesInFile(extension, read, bytes))!);
   }
   const input = openInput(mediaSource(media));
+  const release = () => input.dispose();
   const pictures = await picturesInFilm(input);
-  if (!pictures) return FrameReader.open(input);
-  return new MovingPictureReader(pictures, () => input.dispose());
+  if (pictures) return new MovingPictureReader(pictures, release);
+  return (await RunLengthReader.open(input, read, bytes, release)) ?? FrameReader.open(input);
 }

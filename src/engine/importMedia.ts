@@ -11,7 +11,7 @@ import { readCube } from '@/core/colour/cube';
 import { MoonError } from '@/core/errors';
 import { sniffMedia, type MediaType } from '@/core/footage/sniff';
 import { checkSvg } from '@/core/footage/svg';
-import { openFont } from './fonts';
+import { proveFont } from './fonts';
 import { MOST_SIDE, measurePicture, measureTimed, noCodec, unreadable } from './measureMedia';
 import { keepFile } from './mediaStore';
 import type { Progress } from './progress';
@@ -108,14 +108,10 @@ async function importLut(
 
 function fontName(bytes: Uint8Array, fileName: string): string {
   try {
-    const font = openFont(bytes);
-    if (font.numGlyphs > 0 && font.layout('A').glyphs[0].path.bbox) {
-      return heldName(font.fullName || fileName.replace(/\.[^.]+$/, ''));
-    }
+    return heldName(proveFont(bytes) || fileName.replace(/\.[^.]+$/, ''));
   } catch {
-    // The reader's own words say nothing to a person.
+    throw unreadable(fileName, 'is a font that is damaged or of a kind that cannot be drawn');
   }
-  throw unreadable(fileName, 'is a font that is damaged or of a kind that cannot be drawn');
 }
 
 async function read(file: File, sniffed: MediaType) {

@@ -25,6 +25,7 @@ import {
   readingOf,
   type Pictures,
 } from './movingPictures';
+import { RunLengthReader } from './runLengthReader';
 
 /** What Chromium's canvas takes on one side; also what still decodes on a phone. */
 export const MOST_SIDE = 16_384;
@@ -50,7 +51,7 @@ async function measureMoving(file: File, extension: string): Promise<Measured | 
   const pictures = await picturesInFile(extension, readingOf(file), file.size).catch(() => {
     throw unreadable(file.name, 'is damaged or cut off');
   });
-  return pictures && measureFrames(pictures, file.name);
+  return pictures && measurePictures(pictures, file.name);
 }
 
 async function measureAvif(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<Measured> {
@@ -93,16 +94,24 @@ async function provenClear(reader: FrameSource, starts: readonly number[]): Prom
   return clear;
 }
 
-async function measureFrames(pictures: Pictures, name: string): Promise<Measured> {
-  const { width, height, plays, frames } = pictures.picture;
+async function measurePictures(pictures: Pictures, name: string): Promise<Measured> {
+  const { width, height, plays } = pictures.picture;
   requireDrawable({ width, height }, name);
-  const reader = new MovingPictureReader(pictures);
+  const measured = await measureFrames(new MovingPictureReader(pictures), name);
+  return { ...measured, plays: Math.min(plays, LIMITS.plays) };
+}
+
+/** Reads all frames of a reader, and closes it. */
+async function measureFrames(
+  reader: MovingPictureReader | RunLengthReader,
+  name: string,
+): Promise<Measured> {
   try {
-    const alpha = await provenClear(reader, reader.starts);
-    const { duration } = reader;
-    const rate = nearestRate(frames.length / duration);
-    const held = Math.min(plays, LIMITS.plays);
-    return { type: 'video', width, height, duration, rate, alpha, plays: held };
+    const { starts, duration } = reader;
+    const { width, height } = ownSize((await reader.at(0))!);
+    const alpha = await provenClear(reader, starts);
+    const rate = nearestRate(starts.length / duration);
+    return { type: 'video', width, height, duration, rate, alpha, plays: null };
   } catch {
     throw unreadable(name, 'is damaged or cut off');
   } finally {
@@ -152,7 +161,12 @@ export async function measureTimed(file: File): Promise<Measured> {
   const input = openInput(new BlobSource(file));
   try {
     const pictures = await picturesInFilm(input);
-    if (pictures) return { ...(await measureFrames(pictures, file.name)), plays: null };
+    if (pictures) return { ...(await measurePictures(pictures, file.name)), plays: null };
+    const runs = await RunLengthReader.open(input, readingOf(file), file.size);
+    if (runs) {
+      requireDrawable(runs.size, file.name);
+      return await measureFrames(runs, file.name);
+    }
     const audio = await input.getPrimaryAudioTrack();
     if (await audio?.canDecode()) await proveSound(audio!, file.name);
     const video = await input.getPrimaryVideoTrack();

@@ -1,7 +1,7 @@
 import { VideoSample } from 'mediabunny';
 import { standsAlone, type FrameBox, type MovingFrame } from '@/core/formats/files/movingPicture';
 import { softwareContext } from '@/paint/browserTools';
-import { TIMES_ROUNDED_BY, type Frame } from './frame';
+import { shownAt, type Frame } from './frame';
 import type { Pictures } from './movingPictures';
 
 /**
@@ -35,8 +35,7 @@ export class MovingPictureReader {
 
   /** The frame on show at some seconds, straight RGBA; it stays open until the next call. */
   async at(seconds: number): Promise<Frame | null> {
-    const next = this.starts.findIndex((start) => start > seconds + TIMES_ROUNDED_BY);
-    const index = next === -1 ? this.starts.length - 1 : Math.max(0, next - 1);
+    const index = shownAt(this.starts, seconds);
     if (index !== this.shown || !this.sample) await this.show(index);
     return this.sample && { sample: this.sample, coding: null };
   }

@@ -45,7 +45,10 @@ function madeFiles(): readonly string[] {
   ffmpeg(...drawn, '-f', 'apng', '-plays', '1', testFile('in-apng.png'));
   execFileSync('gif2webp', ['-quiet', testFile('in-gif.gif'), '-o', testFile('in-webp.webp')]);
   ffmpeg(...drawn, '-c:v', 'png', testFile('in-film.mov'));
-  return ['in-gif.gif', 'thrice.gif', 'in-apng.png', 'in-webp.webp', 'in-film.mov'].map(testFile);
+  ffmpeg(...drawn, '-pix_fmt', 'argb', '-c:v', 'qtrle', '-g', '9', testFile('in-runs.mov'));
+  return [
+    ...['in-gif.gif', 'thrice.gif', 'in-apng.png', 'in-webp.webp', 'in-film.mov', 'in-runs.mov'],
+  ].map(testFile);
 }
 
 /** The part of an overlay's canvas in whose middle the clip lies at its own size. */
@@ -62,7 +65,7 @@ test('moving pictures come in as clips with their own times, alpha and loops', a
   test.slow();
   await openEmptyKit(page);
   await bringIn(page, madeFiles());
-  await expect(page.getByRole('link', { name: /^Open/ })).toHaveCount(5);
+  await expect(page.getByRole('link', { name: /^Open/ })).toHaveCount(6);
   const { footage } = await savedKit(page);
   const told = footage.map(({ name, type, duration, rate, alpha, plays }) => [
     name,
@@ -75,6 +78,7 @@ test('moving pictures come in as clips with their own times, alpha and loops', a
     'in-apng': { ...all, plays: 1 },
     'in-webp': { ...all, plays: 0 },
     'in-film': { ...all, plays: null },
+    'in-runs': { ...all, plays: null },
   });
 
   for (const [name, file] of [
@@ -83,6 +87,7 @@ test('moving pictures come in as clips with their own times, alpha and loops', a
     // Nothing else at hand reads a WebP that moves; this one was made of the GIF without loss.
     ['in-webp', 'in-gif.gif'],
     ['in-film', 'in-film.mov'],
+    ['in-runs', 'in-runs.mov'],
   ]) {
     await page.getByRole('tab', { name: /^Overlays/ }).click();
     await beginEmpty(page);

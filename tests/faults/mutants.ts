@@ -41,6 +41,7 @@ export function validFiles(): ReadonlyMap<string, Buffer> {
     ['apng', made('m.apng', ...PICTURES)],
     ['svg', written('m.svg', DRAWING)],
     ['mp4', made('m.mp4', ...PICTURES, ...SOUND, '-c:v', 'libx264', '-pix_fmt', 'yuv420p')],
+    ['runs.mov', made('runs.mov', ...PICTURES, '-pix_fmt', 'argb', '-c:v', 'qtrle')],
     ['mov', made('m.mov', ...PICTURES, '-c:v', 'prores_ks', '-pix_fmt', 'yuva444p10le')],
     ['webm', made('m.webm', ...PICTURES, ...clear)],
     ['m4a', made('m.m4a', ...SOUND)],

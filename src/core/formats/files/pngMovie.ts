@@ -1,5 +1,6 @@
 import type { Rate } from '../../time';
 import { ascii, big, concat, readBig, type GrowingFile } from './growing';
+import { atomIn, readMoov } from './moov';
 import type { ReadFile, ByteRange } from './movingPicture';
 
 interface Size {
@@ -147,27 +148,13 @@ export async function readPngMovie(
   read: ReadFile,
   bytes: number,
 ): Promise<{ readonly size: Size; readonly pictures: readonly ByteRange[] }> {
-  for (let at = 0; at + 16 <= bytes;) {
-    const head = await read(at, at + 16);
-    const type = String.fromCharCode(...head.subarray(4, 8));
-    const length = readBig(head, 0, 4) === 1 ? readBig(head, 8, 8) : readBig(head, 0, 4);
-    if (length < 8) break;
-    if (type === 'moov') return picturesIn(await read(at, at + length));
-    at += length;
-  }
-  throw new Error('This is no QuickTime movie.');
+  return picturesIn(await readMoov(read, bytes));
 }
 
 function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly ByteRange[] } {
-  const find = (type: string): number => {
-    const wanted = ascii(type);
-    const at = moov.findIndex((_, i) => wanted.every((byte, k) => moov[i + k] === byte));
-    if (at < 0) throw new Error(`This movie has no ${type}.`);
-    return at + 4;
-  };
-  const sizes = find('stsz') + 8;
-  const places = find('co64') + 4;
-  const entry = find('png ');
+  const sizes = atomIn(moov, 'stsz') + 8;
+  const places = atomIn(moov, 'co64') + 4;
+  const entry = atomIn(moov, 'png ');
   const pictures = Array.from({ length: readBig(moov, sizes, 4) }, (_, i) => {
     const from = readBig(moov, places + 4 + i * 8, 8);
     return { from, to: from + readBig(moov, sizes + 4 + i * 4, 4) };
