@@ -119,6 +119,7 @@ it('an animated WebP is whole: webpinfo finds each frame, its time, and nothing 
   const durations = [...info.matchAll(/Duration: (\d+)/g)].map(([, ms]) => Number(ms));
   expect(durations).toEqual([33, 34, 33, 33, 34]);
   expect(info.match(/Chunk ALPH/g)).toHaveLength(FRAMES);
+  expect(info).toContain('Chunk ICCP at offset');
 });
 
 describe('a zip of stored entries', () => {

@@ -1,3 +1,4 @@
+import { srgbProfile } from '../../colour/iccProfile';
 import type { Rate } from '../../time';
 import { ascii, big, concat, little, readLittle, type GrowingFile } from './growing';
 import {
@@ -10,8 +11,8 @@ import {
   type ByteRange,
 } from './movingPicture';
 
-/** Flags of the extended header: it moves, and it has transparency. */
-const MOVES_AND_CLEAR = 0x12;
+/** Flags of the extended header: it moves, it has transparency, and its colours have a profile. */
+const FLAGS = 0x02 | 0x10 | 0x20;
 
 /** Each frame takes the place of the one before, its clear parts too. */
 const NO_BLENDING = 0x02;
@@ -31,7 +32,8 @@ export function webpFile(
     ascii('RIFF'),
     little(4, 0),
     ascii('WEBP'),
-    chunk('VP8X', concat(little(4, MOVES_AND_CLEAR), little(3, width - 1), little(3, height - 1))),
+    chunk('VP8X', concat(little(4, FLAGS), little(3, width - 1), little(3, height - 1))),
+    chunk('ICCP', srgbProfile),
     chunk('ANIM', concat(little(4, 0), little(2, plays))),
   );
   return {
