@@ -32,6 +32,7 @@ import type { SavedKit } from './kitFiles';
 import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { KeptMedia } from './mediaStore';
+import { clearScratchFiles } from './send/scratchFile';
 import type { Picked } from './picker';
 import { spaced, type Progress } from './progress';
 import type { Trial, TrialRequest } from './receive/trialLanding';
@@ -145,7 +146,7 @@ export const engine = {
   settleMedia: (): Promise<void> => kitKeeper.ask((api) => api.settleMedia()),
   renewMediaLog: (): Promise<void> => kitKeeper.ask((api) => api.renewMediaLog()),
   fileOfMedia: (kept: KeptMedia): Promise<Blob> => kitKeeper.ask((api) => api.fileOfMedia(kept)),
-  clearScratchFiles: (): Promise<void> => sender().clearScratchFiles(),
+  clearScratchFiles,
   saveKit: (kit: Kit, progress: Progress, signal: AbortSignal): Promise<SavedKit> =>
     kitKeeper.run((api, told) => api.saveKit(kit, told), progress, signal),
   openKit: (file: Blob, progress: Progress, signal: AbortSignal): Promise<Read<Kit>> =>

@@ -64,7 +64,6 @@ const api = {
   },
   importMedia: later(async () => (await import('./importMedia')).importMedia),
   importCopy: later(async () => (await import('./readableCopy')).importCopy),
-  clearScratchFiles: later(async () => (await import('./send/scratchFile')).clearScratchFiles),
   documentThumbnails: later(async () => (await import('./thumbnail')).documentThumbnails),
   footageThumbnails: later(async () => (await import('./thumbnail')).footageThumbnails),
   measureOverlay: later(async () => (await import('./check/measureOverlay')).measureOverlay),

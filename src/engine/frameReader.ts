@@ -41,6 +41,7 @@ export class FrameReader {
   private iterator: AsyncGenerator<VideoSample, void, unknown> | null = null;
   private current: VideoSample | null = null;
   private next: VideoSample | null = null;
+  private closed = false;
 
   private constructor(
     private readonly input: Input,
@@ -75,6 +76,7 @@ export class FrameReader {
   }
 
   close(): void {
+    this.closed = true;
     this.drop();
     this.input.dispose();
   }
@@ -99,7 +101,11 @@ export class FrameReader {
 
   private async pull(): Promise<VideoSample | null> {
     const result = await this.iterator!.next();
-    return result.done ? null : result.value;
+    if (result.done) return null;
+    // The reader may have been closed meanwhile, after which nobody closes what comes.
+    if (!this.closed) return result.value;
+    result.value.close();
+    return null;
   }
 
   private drop(): void {

@@ -44,9 +44,8 @@ export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
   const writer = await takeLock(() => void dispatch(takeOver()));
   dispatch(followingSet(!writer));
   void dispatch(recallKept());
-  await dispatch(loadSettled());
   if (writer) void engine.clearScratchFiles().catch(() => undefined);
-  await dispatch(open(writer));
+  await Promise.all([dispatch(loadSettled()), dispatch(open(writer))]);
 };
 
 const loadSettled = (): AppThunk<Promise<void>> => async (dispatch) => {
@@ -88,8 +87,7 @@ const UNREADABLE =
 const openStored =
   (writer: boolean): AppThunk<Promise<void>> =>
   async (dispatch) => {
-    const loaded = await loadKit();
-    const aside = await loadAside();
+    const [loaded, aside] = await Promise.all([loadKit(), loadAside()]);
     dispatch(unreadFound([...(loaded?.unread ?? []), ...aside]));
     if (writer && loaded) await dispatch(settle(loaded, aside.length > 0));
     dispatch(put(loaded));

@@ -5,7 +5,6 @@ import type { Progress } from '../progress';
 import { makeFile, workOf, type Made, type SendJob, type Watch } from './makeFile';
 import { openZip, piecesOf } from './zipFile';
 
-export { clearScratchFiles } from './scratchFile';
 export type { ReadBack } from './readBack';
 export type { SendJob } from './makeFile';
 

@@ -137,15 +137,17 @@ const nameIn = (value: unknown): string => {
 async function findIndex(): Promise<{ index: Index; rebuilt: boolean } | null> {
   const index = await loadIndex();
   if (index) return { index, rebuilt: false };
-  const newest = Object.entries(await loadHeads())
+  const keys = await recordKeys();
+  const newest = Object.entries(await loadHeads(keys))
     .filter(([, { why }]) => why === 'open')
     .sort(([, a], [, b]) => b.at - a.at)[0];
   if (newest) {
     const [generation, { name }] = newest;
     return { index: { name, generation }, rebuilt: true };
   }
-  const older = await recordKeys(DOCUMENT);
-  return older.length > 0 ? { index: { name: 'My kit', generation: '' }, rebuilt: true } : null;
+  return keys.some((key) => key.startsWith(DOCUMENT))
+    ? { index: { name: 'My kit', generation: '' }, rebuilt: true }
+    : null;
 }
 
 /** Null where there is none that can be read. */
@@ -154,11 +156,12 @@ export async function loadIndex(): Promise<Index | null> {
   return typeof name === 'string' && typeof generation === 'string' ? { name, generation } : null;
 }
 
-async function loadHeads(): Promise<Readonly<Record<string, Head>>> {
-  const keys = (await recordKeys()).filter((key) => HEAD_KEY.test(key));
-  const texts = await readRecords(keys);
+/** @param keys all keys that there are */
+async function loadHeads(keys: readonly string[]): Promise<Readonly<Record<string, Head>>> {
+  const heads = keys.filter((key) => HEAD_KEY.test(key));
+  const texts = await readRecords(heads);
   return Object.fromEntries(
-    keys.flatMap((key) => {
+    heads.flatMap((key) => {
       const head = parsed(texts[key] ?? null) as Head | null;
       return typeof head?.at === 'number' ? [[HEAD_KEY.exec(key)![1] ?? '', head]] : [];
     }),
@@ -258,7 +261,7 @@ const COPIES = 10;
 
 /** Newest first. */
 export async function loadCopies(index: Index): Promise<readonly SafetyCopy[]> {
-  return Object.entries(await loadHeads())
+  return Object.entries(await loadHeads(await recordKeys()))
     .flatMap(([generation, { why, ...head }]) =>
       why === 'open' || generation === index.generation ? [] : [{ ...head, why, generation }],
     )

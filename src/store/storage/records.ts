@@ -13,6 +13,7 @@ export const readRecord = (key: string): Promise<string | null> =>
 
 /** Those of some keys that are there. */
 export async function readRecords(keys: readonly string[]): Promise<Texts> {
+  if (keys.length === 0) return {};
   const found = await onStorage(() => storage.getMany([...keys]));
   return Object.fromEntries(
     Object.entries(found).filter((entry): entry is [string, string] => entry[1] !== null),
