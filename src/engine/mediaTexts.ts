@@ -1,7 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { MEDIA_BUCKET } from '@/core/mediaBucket';
 import { onStorage } from '@/core/onStorage';
-import { renewLog } from '@/core/renewLog';
 
 /**
  * Texts of media in IndexedDB, through AsyncStorage. They lie in a storage bucket of their own, where the browser has
@@ -57,5 +56,21 @@ export async function settleMedia(): Promise<void> {
   }
 }
 
-/** To be called once a write of media may have been cut off. @throws MoonError 'storage-full' | 'storage-away' */
-export const renewMediaLog = (): Promise<void> => renewLog(filler);
+/** Texts that are written to be removed again: how many at once, of how many letters, and how often. */
+const FILLER = { texts: 80, letters: 60_000, rounds: 3 } as const;
+
+/**
+ * Has the browser begin a new log of what is written to the bucket of media, to be called once a write may have been cut
+ * off: what is written behind it makes the log a damaged one, and all that the bucket holds is thrown away when such a
+ * log is read at the next start (seen in Chromium 156). A log ends after 4 MB at most; longer texts than these would be
+ * kept in files beside it.
+ * @throws MoonError 'storage-full' | 'storage-away'
+ */
+export async function renewMediaLog(): Promise<void> {
+  const text = 'x'.repeat(FILLER.letters);
+  const texts = Object.fromEntries(Array.from({ length: FILLER.texts }, (_, i) => [i, text]));
+  for (let round = 0; round < FILLER.rounds; round++) {
+    await onStorage(() => filler.setMany(texts));
+  }
+  await onStorage(() => filler.clear());
+}

@@ -9,7 +9,7 @@ import {
   copyDaily,
   forgetDocument,
   loadIndex,
-  renewRecordsLog,
+  recallRecords,
   saveDocument,
   saveUnused,
   switchKit,
@@ -33,8 +33,8 @@ let mayWrite = false;
 let writing: Promise<void> | null = null;
 let retry: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
-/** What renews the logs in which a write may have been cut off; not all that fail say that the disk is full. */
-const renewals = new Set<() => Promise<void>>();
+/** Whether a write of media may have been cut off; not all that fail say that the disk is full. */
+let mediaCutOff = false;
 
 /** Milliseconds until a failed write is tried again, at first and at most. */
 const RETRY = { first: 500, most: 8000 } as const;
@@ -94,31 +94,28 @@ export function saveChanges(): Promise<void> {
 async function writeAll(): Promise<void> {
   clearTimeout(retry);
   let problems: readonly unknown[] = [];
-  // Newer changes may have come while older ones were written, or while a log was renewed.
-  while (mayWrite && (hasUnsaved() || renewals.size > 0) && problems.length === 0) {
-    problems = hasUnsaved() ? await writeOnce() : await renewLogs();
+  // Newer changes may have come while older ones were written, or while the log of media was renewed.
+  while (mayWrite && (hasUnsaved() || mediaCutOff) && problems.length === 0) {
+    problems = hasUnsaved() ? await writeOnce() : await renewedMedia();
   }
-  if (problems.length > 0) renewals.add(renewRecordsLog);
   tellOutcome(problems);
 }
 
-/** @returns why one could not be renewed */
-async function renewLogs(): Promise<readonly unknown[]> {
+/** @returns why that could not be done */
+async function renewedMedia(): Promise<readonly unknown[]> {
   try {
-    for (const renew of renewals) {
-      await renew();
-      renewals.delete(renew);
-    }
+    await engine.renewMediaLog();
+    mediaCutOff = false;
     return [];
   } catch (error) {
     return [error];
   }
 }
 
-/** A write of media or of records may have been cut off: what is saved is safe once the logs were renewed. */
+/** A write of media may have been cut off: what is kept is safe once their log was renewed. */
 export function noteFailure(error: unknown): void {
   if (!mayWrite || !(error instanceof MoonError) || !/^storage-/.test(error.code)) return;
-  renewals.add(renewRecordsLog).add(engine.renewMediaLog);
+  mediaCutOff = true;
   void saveChanges();
 }
 
@@ -167,7 +164,11 @@ async function presentIndex(name: string): Promise<void> {
   const { index } = stored;
   const lost = index !== null && (await loadIndex()) === null;
   if (index && !lost && index.name === name) return;
-  if (lost) stored = { index, entries: new Map() };
+  if (lost) {
+    // What else was saved, copies of other days for one.
+    await recallRecords();
+    stored = { index, entries: new Map() };
+  }
   stored = { ...stored, index: await beginKit(name, index?.generation) };
   tellTabs({ id: null });
   if (lost) store.dispatch(noticed(EMPTIED, 'problem'));
@@ -233,7 +234,7 @@ listeners.startListening({
   },
 });
 
-holdOpenWhile(() => renewals.size > 0 || hasUnsaved());
+holdOpenWhile(() => mediaCutOff || hasUnsaved());
 
 if (typeof document !== 'undefined') {
   // Room may have been made meanwhile.

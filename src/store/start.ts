@@ -20,7 +20,6 @@ import {
   loadDocument,
   loadKit,
   loadSettings,
-  removeFiller,
   saveSettings,
   type Index,
   type LoadedKit,
@@ -104,7 +103,6 @@ const settle =
     // Before anything can be brought in, and before documents are written anew without what was left out of them.
     await Promise.race([sortMedia(index, careful).catch(() => undefined), pause(SORTING)]);
     await dispatch(keepAside(leftOut));
-    void removeFiller().catch(() => undefined);
     void engine.settleMedia().catch(() => undefined);
     if (rebuilt) await beginKit(index.name, index.generation);
   };

@@ -9,9 +9,11 @@ import {
 } from '@/core/document';
 import { plainWords } from '@/core/errors';
 import {
+  INDEX,
   parsed,
   readRecord,
   readRecords,
+  recallRecords,
   recordKeys,
   removeRecords,
   writeRecords,
@@ -28,7 +30,6 @@ export interface Index {
   readonly generation: string;
 }
 
-const INDEX = 'index';
 const HEAD = 'head';
 const DOCUMENT = 'document/';
 
@@ -78,6 +79,7 @@ export interface LoadedKit extends ReadGeneration {
 
 /** Null when nothing was ever saved here. */
 export async function loadKit(): Promise<LoadedKit | null> {
+  await recallRecords();
   const found = await findIndex();
   if (!found) return null;
   const { index, rebuilt } = found;

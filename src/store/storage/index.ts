@@ -1,5 +1,5 @@
 export * from './aside';
 export * from './generations';
-export { readRecord, removeFiller, removeRecords, renewRecordsLog } from './records';
+export { readRecord, recallRecords, removeRecords } from './records';
 export * from './settings';
 export * from './unused';

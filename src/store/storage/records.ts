@@ -1,10 +1,27 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { nanoid } from '@reduxjs/toolkit';
+import { MoonError } from '@/core/errors';
 import { onStorage } from '@/core/onStorage';
-import { renewLog } from '@/core/renewLog';
+
+type Storage = ReturnType<typeof createAsyncStorage>;
 
 /** Texts by key in IndexedDB, through AsyncStorage. Whatever fails rejects with a MoonError in plain words. */
 const storage = createAsyncStorage('moonpatch-kit');
-const filler = createAsyncStorage('moonpatch-filler');
+
+/**
+ * The same in a storage bucket of its own, where the browser has buckets. A browser may throw away all that a bucket
+ * holds once a write to it found no room (seen in Chromium 156), so nothing is written here that did not go through
+ * there.
+ */
+const mirror = createAsyncStorage('moonpatch-kit', 'mirror');
+
+const hasMirror = (): boolean => 'storageBuckets' in navigator;
+
+/** The record without which there is nothing: it names the kit that is open. */
+export const INDEX = 'index';
+
+/** What says which change was made last, so that a mirror that is behind is known. */
+const SERIAL = 'serial';
 
 export type Texts = Readonly<Record<string, string>>;
 
@@ -12,31 +29,82 @@ export const readRecord = (key: string): Promise<string | null> =>
   onStorage(() => storage.getItem(key));
 
 /** Those of some keys that are there. */
-export async function readRecords(keys: readonly string[]): Promise<Texts> {
+export const readRecords = (keys: readonly string[]): Promise<Texts> => readFrom(storage, keys);
+
+async function readFrom(from: Storage, keys: readonly string[]): Promise<Texts> {
   if (keys.length === 0) return {};
-  const found = await onStorage(() => storage.getMany([...keys]));
+  const found = await onStorage(() => from.getMany([...keys]));
   return Object.fromEntries(
     Object.entries(found).filter((entry): entry is [string, string] => entry[1] !== null),
   );
 }
 
 /** In one transaction: all of it or nothing. */
-export const writeRecords = (texts: Texts): Promise<void> =>
-  onStorage(() => storage.setMany({ ...texts }));
+export function writeRecords(texts: Texts): Promise<void> {
+  const all = { ...texts, [SERIAL]: nanoid() };
+  return changeBoth((place) => place.setMany(all));
+}
 
-export const removeRecords = (keys: readonly string[]): Promise<void> =>
-  onStorage(() => storage.removeMany([...keys]));
+export function removeRecords(keys: readonly string[]): Promise<void> {
+  const serial = { [SERIAL]: nanoid() };
+  return changeBoth(async (place) => {
+    await place.setMany(serial);
+    await place.removeMany([...keys]);
+  });
+}
+
+/** One after the other, and neither where the other has no room: so that one of them is whole at any moment. */
+async function changeBoth(change: (place: Storage) => Promise<void>): Promise<void> {
+  const follows = hasMirror() && (await renewedMirror());
+  await onStorage(() => change(storage));
+  // It is made anew with the next change.
+  if (follows) await onStorage(() => change(mirror)).catch(() => undefined);
+}
+
+/**
+ * Makes the mirror anew where it is behind.
+ * @returns whether it could; what keeps it from being made need not keep changes from being saved, but for a full disk
+ * @throws MoonError 'storage-full'
+ */
+async function renewedMirror(): Promise<boolean> {
+  try {
+    const mirrored = await onStorage(() => mirror.getItem(SERIAL));
+    const isBehind = mirrored === null || mirrored !== (await readRecord(SERIAL));
+    if (isBehind) await onStorage(copyToMirror);
+    return true;
+  } catch (error) {
+    if (error instanceof MoonError && error.code === 'storage-full') throw error;
+    return false;
+  }
+}
+
+/** What is newest is written last: until then the serial says that it is behind. */
+async function copyToMirror(): Promise<void> {
+  const all = await readFrom(storage, await storage.getAllKeys());
+  // Records that were thrown away meanwhile are brought back from here.
+  if (!(INDEX in all)) return;
+  const { [SERIAL]: serial = '', ...texts } = all;
+  await mirror.setMany({ ...texts });
+  const old = (await mirror.getAllKeys()).filter((key) => !(key in texts));
+  await mirror.removeMany(old);
+  await mirror.setMany({ [SERIAL]: serial });
+}
+
+/**
+ * Brings back what the mirror has, all or nothing, where the records were thrown away; to be called before they are
+ * read.
+ * @throws MoonError 'storage-full' | 'storage-away'
+ */
+export async function recallRecords(): Promise<void> {
+  if (!hasMirror() || (await readRecord(INDEX)) !== null) return;
+  const texts = await readFrom(mirror, await onStorage(() => mirror.getAllKeys()));
+  if (INDEX in texts) await onStorage(() => storage.setMany({ ...texts }));
+}
 
 export const recordKeys = (prefix = ''): Promise<readonly string[]> =>
   onStorage(() => storage.getAllKeys()).then((keys) =>
     keys.filter((key) => key.startsWith(prefix)),
   );
-
-/** To be called once a write of records may have been cut off. @throws MoonError 'storage-full' | 'storage-away' */
-export const renewRecordsLog = (): Promise<void> => renewLog(filler);
-
-/** Removes what a tab that was killed while it renewed the log has left. */
-export const removeFiller = (): Promise<void> => onStorage(() => filler.clear());
 
 /** Null where it is no JSON: nothing that could be read. */
 export function parsed(text: string | null): unknown {

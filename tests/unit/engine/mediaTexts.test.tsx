@@ -2,7 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { createHash } from 'node:crypto';
 import { IDBFactory } from 'fake-indexeddb';
 import { dropMedia, keepMedia, keptMedia, readMedia } from '@/engine/mediaStore';
-import { settleMedia } from '@/engine/mediaTexts';
+import { renewMediaLog, settleMedia } from '@/engine/mediaTexts';
 
 const bucket = new IDBFactory();
 Object.assign(navigator, {
@@ -79,5 +79,26 @@ describe('media', () => {
     await settleMedia();
     expect(await placed(hash)).toEqual([0, 3]);
     expect(await isWhole(hash)).toBe(true);
+  });
+
+  it('have the log of their bucket renewed by more than two logs hold, of which nothing stays', async () => {
+    const filler = createAsyncStorage('moonpatch-filler', 'media');
+    const put = IDBObjectStore.prototype.put;
+    let letters = 0;
+    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+      this: IDBObjectStore,
+      value: unknown,
+      at?: IDBValidKey,
+    ) {
+      letters += String(value).length;
+      return put.call(this, value, at);
+    });
+    await renewMediaLog();
+    jest.restoreAllMocks();
+    expect(letters).toBeGreaterThan(2 * 4 * 1024 ** 2);
+    expect(await filler.getAllKeys()).toEqual([]);
+    await filler.setItem('7', 'left by a page that was closed');
+    await settleMedia();
+    expect(await filler.getAllKeys()).toEqual([]);
   });
 });

@@ -61,22 +61,16 @@ const later = (milliseconds: number) =>
 
 const put = IDBObjectStore.prototype.put;
 /** Has the disk full for keys that match, as long as the test runs. */
-/** @param place what is written: its database and its key */
-function fullFor(place: RegExp) {
+function fullFor(key: RegExp) {
   jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
     this: IDBObjectStore,
     value: unknown,
     at?: IDBValidKey,
   ) {
-    if (place.test(placeOf(this, at))) throw new DOMException('Full.', 'QuotaExceededError');
+    if (key.test(String(at))) throw new DOMException('Full.', 'QuotaExceededError');
     return put.call(this, value, at);
   });
 }
-
-const placeOf = (store: IDBObjectStore, at?: IDBValidKey): string =>
-  `${store.transaction.db.name} ${String(at)}`;
-
-const filler = createAsyncStorage('moonpatch-filler');
 
 beforeEach(async () => {
   await storage.clear();
@@ -181,66 +175,6 @@ describe('saving', () => {
     jest.restoreAllMocks();
     await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 11, Beta: 12 }));
     await waitFor(() => expect(getState().session.unsaved).toBeNull());
-  });
-
-  it('begins a new log once there is room again, and counts as saved only then', async () => {
-    const two = [overlay({ id: 'a', name: 'Alpha' })];
-    await openFile(kitOf({ name: 'One', overlays: two }));
-    fullFor(/document\/a|filler/);
-    dispatch(editOverlay('a', (document) => ({ ...document, length: 11 })));
-    await waitFor(() => expect(getState().session.unsaved).toMatch(/no room left/));
-    jest.restoreAllMocks();
-    fullFor(/filler/);
-    await saved();
-    expect(getState().session.unsaved).not.toBeNull();
-    jest.restoreAllMocks();
-    let letters = 0;
-    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
-      this: IDBObjectStore,
-      value: unknown,
-      at?: IDBValidKey,
-    ) {
-      if (/filler/.test(placeOf(this, at))) letters += String(value).length;
-      return put.call(this, value, at);
-    });
-    await waitFor(() => expect(getState().session.unsaved).toBeNull());
-    // More than twice what the largest log holds.
-    expect(letters).toBeGreaterThan(2 * 4 * 1024 ** 2);
-    expect(await filler.getAllKeys()).toEqual([]);
-  });
-
-  it('saves what is changed while a log is renewed', async () => {
-    await openFile(kitOf({ name: 'One', overlays: [overlay({ id: 'a', name: 'Alpha' })] }));
-    const lengthened = (length: number) =>
-      dispatch(editOverlay('a', (document) => ({ ...document, length })));
-    fullFor(/document\/a/);
-    lengthened(11);
-    await waitFor(() => expect(getState().session.unsaved).toMatch(/no room left/));
-    jest.restoreAllMocks();
-    let renewing = false;
-    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
-      this: IDBObjectStore,
-      value: unknown,
-      at?: IDBValidKey,
-    ) {
-      if (!renewing && /filler/.test(placeOf(this, at))) {
-        renewing = true;
-        lengthened(12);
-      }
-      return put.call(this, value, at);
-    });
-    await waitFor(() => expect(getState().session.unsaved).toBeNull(), { timeout: 5000 });
-    expect(renewing).toBe(true);
-    expect((await loadKit())!.document.overlays[0].length).toBe(12);
-  });
-
-  it('removes at its start what a tab has left that was killed in the middle of that', async () => {
-    await openFile(kitOf({ name: 'One' }));
-    await saved();
-    await filler.setItem('7', 'xxxx');
-    await startAgain();
-    await waitFor(async () => expect(await filler.getItem('7')).toBeNull());
-    expect(selectKit(getState()).name).toBe('One');
   });
 
   it('writes everything again after storage was emptied', async () => {

@@ -1,0 +1,153 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { waitFor } from '@testing-library/react';
+import { IDBFactory } from 'fake-indexeddb';
+import { EMPTY_KIT, type Kit } from '@/core/document';
+import { MoonError } from '@/core/errors';
+import { editOverlay, remove } from '@/store/actions';
+import { openKitFile } from '@/store/kitFiles';
+import { noteFailure, openIndex } from '@/store/saving';
+import { startKeeping } from '@/store/start';
+import { loadCopies, loadKit } from '@/store/storage';
+import { store } from '@/store/store';
+import { overlay } from '../fixtures';
+
+const mockOpenKit = jest.fn();
+const mockRenew = jest.fn();
+jest.mock('@/engine/engine', () => ({
+  engine: {
+    openKit: () => mockOpenKit(),
+    keptMedia: async () => [],
+    settleMedia: async () => undefined,
+    renewMediaLog: async () => mockRenew(),
+    clearScratchFiles: async () => undefined,
+  },
+}));
+
+const bucket = new IDBFactory();
+Object.assign(navigator, { storageBuckets: { open: async () => ({ indexedDB: bucket }) } });
+const records = createAsyncStorage('moonpatch-kit');
+const mirror = createAsyncStorage('moonpatch-kit', 'mirror');
+
+const { dispatch, getState } = store;
+const put = IDBObjectStore.prototype.put;
+
+/** Has writes fail as on a full disk, of those of the records or of the mirror. */
+function fullFor(place: 'records' | 'mirror') {
+  jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+    this: IDBObjectStore,
+    value: unknown,
+    at?: IDBValidKey,
+  ) {
+    const isMirror = databases.has(this.transaction.db);
+    if (isMirror === (place === 'mirror')) throw new DOMException('Full.', 'QuotaExceededError');
+    return put.call(this, value, at);
+  });
+}
+
+/** Databases of the mirror's bucket. */
+const databases = new Set<IDBDatabase>();
+const open = bucket.open.bind(bucket);
+bucket.open = (...what) => {
+  const request = open(...what);
+  request.addEventListener('success', () => databases.add(request.result));
+  return request;
+};
+
+const kitOf = (change: Partial<Kit>): Kit => ({ ...EMPTY_KIT, name: 'Kit', ...change });
+const lengthen = (id: string, length: number) =>
+  dispatch(editOverlay(id, (document) => ({ ...document, length })));
+const isTold = () => waitFor(() => expect(getState().session.unsaved).toMatch(/no room left/));
+const allSaved = () =>
+  waitFor(() => expect(getState().session.unsaved).toBeNull(), { timeout: 10_000 });
+
+/** Lengths of overlays by name, as the next visit finds them. */
+async function lengths() {
+  const { document } = (await loadKit())!;
+  return Object.fromEntries(document.overlays.map(({ name, length }) => [name, length]));
+}
+
+/** Lengths of overlays in the mirror. */
+const mirrored = async () => {
+  const texts = await mirror.getMany(await mirror.getAllKeys());
+  const documents = Object.entries(texts).filter(([key]) =>
+    key.startsWith(`kit/${openIndex()!.generation}/document/`),
+  );
+  return documents.map(([, text]) => (JSON.parse(text!) as { length: number }).length).sort();
+};
+
+const startAgain = () => dispatch(startKeeping());
+
+beforeEach(async () => {
+  await startAgain();
+  const overlays = [overlay({ id: 'a', name: 'Alpha' }), overlay({ id: 'b', name: 'Beta' })];
+  mockOpenKit.mockResolvedValueOnce({ document: kitOf({ overlays }), told: [], leftOut: [] });
+  await dispatch(openKitFile(new Blob()));
+});
+afterEach(() => jest.restoreAllMocks());
+
+it('what was saved is there where the browser throws all records away for want of room', async () => {
+  lengthen('a', 11);
+  await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 11, Beta: 120 }));
+  fullFor('records');
+  lengthen('b', 12);
+  await isTold();
+  await records.clear();
+  jest.restoreAllMocks();
+  await startAgain();
+  expect(await lengths()).toEqual({ Alpha: 11, Beta: 120 });
+});
+
+it('nothing is written a second time that could not be written once', async () => {
+  const before = await mirror.getMany(await mirror.getAllKeys());
+  fullFor('records');
+  lengthen('a', 11);
+  await isTold();
+  expect(await mirror.getMany(await mirror.getAllKeys())).toEqual(before);
+  jest.restoreAllMocks();
+  await allSaved();
+});
+
+it('a page that goes on saves everything again, and copies of other days are kept', async () => {
+  const copies = (await loadCopies(openIndex()!)).length;
+  expect(copies).toBeGreaterThan(0);
+  await records.clear();
+  lengthen('a', 11);
+  await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 11, Beta: 120 }));
+  expect(await loadCopies(openIndex()!)).toHaveLength(copies);
+});
+
+it('a mirror that could not follow is made anew with the next change, and in the next visit', async () => {
+  expect(await mirrored()).toEqual([120, 120]);
+  fullFor('mirror');
+  dispatch(remove('b'));
+  await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 120 }));
+  expect(await mirrored()).toEqual([120, 120]);
+  // What has no room there must not end what is there: here it is not tried.
+  lengthen('a', 13);
+  await isTold();
+  expect(await lengths()).toEqual({ Alpha: 120 });
+  jest.restoreAllMocks();
+  await waitFor(async () => expect(await mirrored()).toEqual([13]), { timeout: 10_000 });
+  await allSaved();
+  await mirror.setItem('serial', 'another');
+  await mirror.removeItem(`kit/${openIndex()!.generation}/document/a`);
+  await startAgain();
+  lengthen('a', 14);
+  await waitFor(async () => expect(await mirrored()).toEqual([14]));
+});
+
+it('a kit of before there was a mirror gets one with its next change', async () => {
+  await mirror.clear();
+  await records.removeItem('serial');
+  await startAgain();
+  lengthen('a', 16);
+  await waitFor(async () => expect(await mirrored()).toEqual([120, 16]));
+  expect(await mirror.getItem('index')).not.toBeNull();
+});
+
+it('what is changed while the log of media is renewed is saved', async () => {
+  mockRenew.mockImplementationOnce(() => lengthen('a', 15));
+  noteFailure(new MoonError('storage-full', 'No room.'));
+  await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 15, Beta: 120 }));
+  await allSaved();
+});
