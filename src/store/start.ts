@@ -20,6 +20,7 @@ import {
   loadDocument,
   loadKit,
   loadSettings,
+  recallRecords,
   saveSettings,
   type Index,
   type LoadedKit,
@@ -44,6 +45,8 @@ export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
   dispatch(followingSet(!writer));
   void dispatch(recallKept());
   if (writer) void engine.clearScratchFiles().catch(() => undefined);
+  // Where that fails, opening says so and tries again.
+  await recallRecords().catch(() => undefined);
   await Promise.all([dispatch(loadSettled()), dispatch(open(writer))]);
 };
 
@@ -86,6 +89,7 @@ const UNREADABLE =
 const openStored =
   (writer: boolean): AppThunk<Promise<void>> =>
   async (dispatch) => {
+    await recallRecords();
     const [loaded, aside] = await Promise.all([loadKit(), loadAside()]);
     dispatch(unreadFound([...(loaded?.unread ?? []), ...aside]));
     if (writer && loaded) await dispatch(settle(loaded, aside.length > 0));

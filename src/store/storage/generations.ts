@@ -13,7 +13,6 @@ import {
   parsed,
   readRecord,
   readRecords,
-  recallRecords,
   recordKeys,
   removeRecords,
   writeRecords,
@@ -79,7 +78,6 @@ export interface LoadedKit extends ReadGeneration {
 
 /** Null when nothing was ever saved here. */
 export async function loadKit(): Promise<LoadedKit | null> {
-  await recallRecords();
   const found = await findIndex();
   if (!found) return null;
   const { index, rebuilt } = found;

@@ -1,9 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fontFamily } from '@/core/text/fonts';
 import { openFont, proveFont } from '@/engine/fonts';
 
-const SHIPPED = 'public/fonts';
-const marker = () => readFileSync(join(SHIPPED, 'permanent-marker.ttf'));
+/** The file of a family that ships with the app. */
+function shipped(id: string): Buffer {
+  const { source, file } = fontFamily(id)!;
+  return readFileSync(join('node_modules/@expo-google-fonts', source, file));
+}
+const marker = () => shipped('permanent-marker');
 
 /** Where a table of a TrueType font begins, in bytes. */
 function tableOf(font: Buffer, tag: string): number {
@@ -13,7 +18,7 @@ function tableOf(font: Buffer, tag: string): number {
 
 describe('a font that is brought in', () => {
   it.each(['permanent-marker', 'zilla-slab', 'anton'])('%s is read', (name) => {
-    expect(proveFont(readFileSync(join(SHIPPED, `${name}.ttf`)))).toMatch(/\w/);
+    expect(proveFont(shipped(name))).toMatch(/\w/);
   });
 
   // Seen to end in an error of the font reader: spaces that have no outline, a mark whose base has no place for it.
@@ -22,7 +27,7 @@ describe('a font that is brought in', () => {
     ['baloo-2', '\u200d'],
     ['anton', '\u0268'],
   ])('%s lays out every letter it has', (name, letters) => {
-    const font = openFont(readFileSync(join(SHIPPED, `${name}.ttf`)));
+    const font = openFont(shipped(name));
     const { glyphs, positions } = font.layout(`5${letters}kn`);
     expect(glyphs.map(({ id }) => id)).not.toContain(0);
     expect(positions.every(({ xAdvance }) => Number.isFinite(xAdvance))).toBe(true);
