@@ -149,10 +149,11 @@ test('fonts are found by name, each shown with the words that are set', async ({
   await page.getByRole('textbox', { name: 'Find a font' }).fill('typewriter');
   await expect(fonts).toHaveCount(1);
   await expect(fonts).toContainText('Gusty');
-  const face = await fonts
-    .getByText('Gusty')
-    .evaluate((sample) => document.fonts.check(`20px ${getComputedStyle(sample).fontFamily}`));
-  expect(face).toBe(true);
+  const isLoaded = () =>
+    fonts
+      .getByText('Gusty')
+      .evaluate((sample) => document.fonts.check(`20px ${getComputedStyle(sample).fontFamily}`));
+  await expect.poll(isLoaded).toBe(true);
   await page.getByRole('textbox', { name: 'Find a font' }).fill('nothing like it');
   await expect(page.getByText('No font here is called that.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Find a font' }).fill('special');
