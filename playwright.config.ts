@@ -13,7 +13,7 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 2,
   retries: process.env.CI ? 1 : 0,
-  // What is timed, or waits for storage that others slow down, is tested alone, before they share the machine.
+  // What is timed is tested alone, before others share the machine.
   projects: [
     { name: 'timed', grep: /@timed/ },
     { name: 'app', grepInvert: /@timed|@long/, dependencies: ['timed'] },
