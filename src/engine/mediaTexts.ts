@@ -1,5 +1,5 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import { MEDIA_BUCKET } from '@/core/mediaBucket';
+import { MEDIA_BUCKET } from '@/core/buckets';
 import { onStorage } from '@/core/onStorage';
 
 /**

@@ -1,12 +1,14 @@
-import { MEDIA_BUCKET } from '@/core/mediaBucket';
+import { MEDIA_BUCKET, MIRROR_BUCKET } from '@/core/buckets';
 import { keepingSet } from './session';
 import type { AppThunk } from './store';
 
-/** What holds documents, and what holds media. */
-const holders = async (): Promise<readonly (StorageManager | StorageBucket)[]> => [
-  navigator.storage,
-  (await navigator.storageBuckets?.open(MEDIA_BUCKET)) ?? navigator.storage,
-];
+/** All that holds documents or media. */
+async function holders(): Promise<readonly (StorageManager | StorageBucket)[]> {
+  const { storage, storageBuckets } = navigator;
+  if (!storageBuckets) return [storage];
+  const names = [MEDIA_BUCKET, MIRROR_BUCKET];
+  return [storage, ...(await Promise.all(names.map((name) => storageBuckets.open(name))))];
+}
 
 /** Whether each says so; no where it cannot be asked. */
 async function eachSays(promised: 'persist' | 'persisted'): Promise<boolean> {

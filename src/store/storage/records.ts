@@ -1,5 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { nanoid } from '@reduxjs/toolkit';
+import { MIRROR_BUCKET } from '@/core/buckets';
 import { MoonError } from '@/core/errors';
 import { onStorage } from '@/core/onStorage';
 
@@ -13,7 +14,7 @@ const storage = createAsyncStorage('moonpatch-kit');
  * holds once a write to it found no room (seen in Chromium 156), so nothing is written here that did not go through
  * there.
  */
-const mirror = createAsyncStorage('moonpatch-kit', 'mirror');
+const mirror = createAsyncStorage('moonpatch-kit', MIRROR_BUCKET);
 
 const hasMirror = (): boolean => 'storageBuckets' in navigator;
 

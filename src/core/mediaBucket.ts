@@ -1,2 +1,0 @@
-/** The storage bucket in which media files are kept. */
-export const MEDIA_BUCKET = 'media';
