@@ -119,7 +119,7 @@ export function noteFailure(error: unknown): void {
   void saveChanges();
 }
 
-const isFull = (problem: unknown): boolean =>
+export const isFull = (problem: unknown): boolean =>
   problem instanceof MoonError && problem.code === 'storage-full';
 
 /** One round over everything unsaved; what cannot be written does not hold back the others. @returns why not */

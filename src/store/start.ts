@@ -4,7 +4,7 @@ import { EMPTY_KIT } from '@/core/document/emptyKit';
 import { keepAside } from './aside';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { recallKept } from './keeping';
-import { beginSaving, copyKit, noteStored, openIndex } from './saving';
+import { beginSaving, copyKit, isFull, noteStored, openIndex } from './saving';
 import {
   followingSet,
   hintSeen,
@@ -45,9 +45,7 @@ export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
   dispatch(followingSet(!writer));
   void dispatch(recallKept());
   if (writer) void engine.clearScratchFiles().catch(() => undefined);
-  // Where that fails, opening says so and tries again.
-  await recallRecords().catch(() => undefined);
-  await Promise.all([dispatch(loadSettled()), dispatch(open(writer))]);
+  await dispatch(open(writer));
 };
 
 const loadSettled = (): AppThunk<Promise<void>> => async (dispatch) => {
@@ -75,8 +73,8 @@ const open =
         await dispatch(openStored(writer));
         dispatch(unsavedSet(null));
         return;
-      } catch {
-        dispatch(unsavedSet(UNREADABLE));
+      } catch (error) {
+        dispatch(unsavedSet(isFull(error) ? NO_ROOM : UNREADABLE));
         await pause(AGAIN);
       }
       // A person may go on without meanwhile.
@@ -86,11 +84,16 @@ const open =
 const UNREADABLE =
   'The browser does not let this page read what is saved here just now. It is tried again by itself.';
 
+/** Only bringing back what the browser threw away needs room. */
+const NO_ROOM =
+  'The browser has no room left to bring back what was saved here. Free disk space; it is tried again by itself.';
+
 const openStored =
   (writer: boolean): AppThunk<Promise<void>> =>
   async (dispatch) => {
     await recallRecords();
-    const [loaded, aside] = await Promise.all([loadKit(), loadAside()]);
+    const settled = dispatch(loadSettled());
+    const [loaded, aside] = await Promise.all([loadKit(), loadAside(), settled]);
     dispatch(unreadFound([...(loaded?.unread ?? []), ...aside]));
     if (writer && loaded) await dispatch(settle(loaded, aside.length > 0));
     dispatch(put(loaded));

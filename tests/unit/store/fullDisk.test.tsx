@@ -97,6 +97,17 @@ it('what was saved is there where the browser throws all records away for want o
   expect(await lengths()).toEqual({ Alpha: 11, Beta: 120 });
 });
 
+it('a visit that has no room to bring them back says so, and brings them back once there is', async () => {
+  fullFor('records');
+  await records.clear();
+  await startAgain();
+  expect(getState().session.unsaved).toMatch(/no room left to bring back/);
+  jest.restoreAllMocks();
+  await startAgain();
+  expect(getState().session.unsaved).toBeNull();
+  expect(await lengths()).toEqual({ Alpha: 120, Beta: 120 });
+});
+
 it('nothing is written a second time that could not be written once', async () => {
   const before = await mirror.getMany(await mirror.getAllKeys());
   fullFor('records');
