@@ -46,6 +46,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
   if (name.startsWith('@use-gesture/')) {
     return { type: 'sourceFile', filePath: require.resolve(name) };
   }
+  // Of this one it takes both halves, though either does all.
+  if (name === 'immer') {
+    const root = path.dirname(require.resolve('immer/package.json'));
+    return { type: 'sourceFile', filePath: path.join(root, 'dist/immer.mjs') };
+  }
   if (!context.dev && name.endsWith(ICONS)) {
     return { type: 'sourceFile', filePath: path.join(__dirname, '.cache/icons.json') };
   }

@@ -1,28 +1,16 @@
 import { nanoid } from '@reduxjs/toolkit';
-import {
-  createLanding,
-  createOverlay,
-  edited,
-  heldName,
-  nestedIn,
-  nestingCircle,
-  overlayFromRow,
-  DOCUMENT_VERSION,
-  type Footage,
-  type KitEntry,
-  type Landing,
-  type Overlay,
-  type PlannedOverlay,
-  type Stack,
-} from '@/core/document';
+// Not by the index of documents, which has all of their code: the kit's own screen needs these alone.
+import { createLanding, createOverlay } from '@/core/document/create';
 import { EMPTY_KIT } from '@/core/document/emptyKit';
-import { MoonError, plainWords } from '@/core/errors';
+import { heldName } from '@/core/document/held';
+import { DOCUMENT_VERSION } from '@/core/document/stamp';
+import type { Footage, KitEntry, Landing, Overlay } from '@/core/document/types';
 import type { SendSettings } from '@/core/sending/settings';
-import { kitNamed, redone, removed, undone, type Editable } from './kit';
-import { selectBelongingById, selectDocument, selectFootageById, selectOverlay } from './selectors';
-import { keep, keepHeld } from './keep';
+import { keep } from './keep';
+import { kitNamed, removed } from './kit';
+import { selectBelongingById, selectDocument, selectFootageById } from './selectors';
 import { noticed } from './session';
-import type { AppThunk, RootState } from './store';
+import type { AppThunk } from './store';
 
 export const newId = (): string => nanoid(12);
 
@@ -37,76 +25,6 @@ export const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
   return false;
 };
 
-/**
- * Applies an edit to a document: the one way anything in it changes.
- * @param gesture edits with the same gesture in a row are one undo step
- */
-const editDocument =
-  <T extends Editable>(
-    kind: T['kind'],
-    id: string,
-    edit: (document: T) => T,
-    gesture: string | null,
-  ): AppThunk =>
-  (dispatch, getState) => {
-    const document = selectDocument(getState(), id);
-    if (document?.kind !== kind || !dispatch(mayChange())) return;
-    try {
-      const next = edited(document as T, edit);
-      if (next.entry.kind === 'overlay') refuseCircles(next.entry, getState());
-      if (next.entry !== document) dispatch(keepHeld(next, gesture));
-    } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
-    }
-  };
-
-/**
- * Overlays that would contain themselves are refused, so that no kept document ever holds them.
- * @throws MoonError 'nesting-circle'
- */
-function refuseCircles(overlay: Overlay, state: RootState): void {
-  const find = (id: string) => (id === overlay.id ? overlay : selectOverlay(state, id));
-  for (const nested of nestedIn(overlay)) {
-    const circle = nestingCircle(overlay.id, nested, find);
-    if (circle) throw nestedInItself(circle);
-  }
-}
-
-const nestedInItself = (circle: readonly Overlay[]): MoonError =>
-  new MoonError(
-    'nesting-circle',
-    `An overlay cannot be inside itself: ${circle.map(({ name }) => `“${name}”`).join(' contains ')}. Nest another one, or make a copy of it first.`,
-  );
-
-/** An edit of what overlays and landings have in common. */
-export type StackEdit = <S extends Stack>(stack: S) => S;
-export type OverlayEdit = (overlay: Overlay) => Overlay;
-export type LandingEdit = (landing: Landing) => Landing;
-
-export const editOverlay = (
-  id: string,
-  edit: OverlayEdit,
-  gesture: string | null = null,
-): AppThunk => editDocument<Overlay>('overlay', id, edit, gesture);
-
-export const editLanding = (
-  id: string,
-  edit: LandingEdit,
-  gesture: string | null = null,
-): AppThunk => editDocument<Landing>('landing', id, edit, gesture);
-
-export const undo =
-  (id: string): AppThunk =>
-  (dispatch) => {
-    if (dispatch(mayChange())) dispatch(undone(id));
-  };
-
-export const redo =
-  (id: string): AppThunk =>
-  (dispatch) => {
-    if (dispatch(mayChange())) dispatch(redone(id));
-  };
-
 /** @returns the new overlay's id; null when nothing may be changed here */
 export const newOverlay =
   (change: (overlay: Overlay) => Overlay = (overlay) => overlay): AppThunk<Overlay | null> =>
@@ -120,16 +38,6 @@ export const addOverlay =
   (change?: (overlay: Overlay) => Overlay): AppThunk<string | null> =>
   (dispatch) =>
     dispatch(newOverlay(change))?.id ?? null;
-
-/** Makes the overlays that were planned from a table, after one of the kit. */
-export const addFromTable =
-  (id: string, planned: readonly PlannedOverlay[]): AppThunk =>
-  (dispatch, getState) => {
-    const overlay = selectOverlay(getState(), id);
-    if (!overlay || !dispatch(mayChange())) return;
-    const made = planned.filter((plan) => dispatch(keep(overlayFromRow(overlay, plan, stamp()))));
-    dispatch(noticed(`${made.length} overlays were made from the table.`));
-  };
 
 export const addLanding =
   (

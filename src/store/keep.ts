@@ -1,4 +1,5 @@
-import { held, type Held, type KitEntry } from '@/core/document';
+import { held, type Held } from '@/core/document/held';
+import type { KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
 import { belongingSet, documentAdded, documentChanged, footageSet } from './kit';
 import { selectDocument } from './selectors';

@@ -1,6 +1,6 @@
 import { changeLayer, type Footage } from '@/core/document';
 import { engine } from '@/engine/engine';
-import { editLanding } from './actions';
+import { editLanding } from './editing';
 import { busily } from './busy';
 import { noticed } from './session';
 import type { AppThunk } from './store';

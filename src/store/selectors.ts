@@ -1,14 +1,7 @@
 import { createSelector } from '@reduxjs/toolkit';
 import type { CheckState } from '@/core/check';
-import {
-  bundleOf,
-  type Bundle,
-  type Footage,
-  type Kit,
-  type Landing,
-  type Library,
-  type Overlay,
-} from '@/core/document';
+import type { Footage, Kit, Landing, Overlay } from '@/core/document';
+import { bundleOf, type Bundle, type Library } from '@/core/document/bundle';
 import type { Belonging, Editable } from './kit';
 import type { RootState } from './store';
 

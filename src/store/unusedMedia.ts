@@ -1,4 +1,4 @@
-import { mediaOwners, type MediaOwner } from '@/core/document';
+import { mediaOwners, type MediaOwner } from '@/core/document/media';
 import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
 import { mayChange, stamp } from './actions';

@@ -3,7 +3,7 @@ import { Image, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import type { Finding, Severity } from '@/core/check';
 import type { Bundle } from '@/core/document';
-import { editOverlay } from '@/store/actions';
+import { editOverlay } from '@/store/editing';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';

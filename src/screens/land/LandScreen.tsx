@@ -1,5 +1,5 @@
 import type { Bundle, Landing } from '@/core/document';
-import { editLanding } from '@/store/actions';
+import { editLanding } from '@/store/editing';
 import { useAppDispatch } from '@/store/store';
 import { Workspace } from '../layers/Workspace';
 import { Missing } from '../shared/Missing';

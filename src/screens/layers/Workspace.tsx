@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { StyleSheet, useWindowDimensions, View, type LayoutChangeEvent } from 'react-native';
 import { addLayer, type Bundle, type SoundTrack } from '@/core/document';
-import type { StackEdit } from '@/store/actions';
+import type { StackEdit } from '@/store/editing';
 import { Player } from '@/store/player';
 import { useSound } from '@/store/useSound';
 import { useStage, type Proof, type StageMode } from '@/store/useStage';

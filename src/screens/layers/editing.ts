@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { Bundle, Landing, Layer, Overlay, Phase } from '@/core/document';
 import type { Quad } from '@/core/scene';
-import type { StackEdit } from '@/store/actions';
+import type { StackEdit } from '@/store/editing';
 import { usePlayer, type Player } from '@/store/player';
 import type { StageMode } from '@/store/useStage';
 

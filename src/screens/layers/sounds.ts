@@ -10,7 +10,7 @@ import {
 import { landingHits } from '@/core/sound/landingHits';
 import { trackSeconds } from '@/core/sound/voices';
 import { secondsToFrames } from '@/core/time';
-import { editLanding, type LandingEdit } from '@/store/actions';
+import { editLanding, type LandingEdit } from '@/store/editing';
 import { useAppDispatch } from '@/store/store';
 import { work, type MeasuredSound } from '@/store/work';
 import type { Lane } from '@/ui/cueSheet/types';

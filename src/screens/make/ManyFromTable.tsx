@@ -11,7 +11,7 @@ import {
   type TableFilling,
 } from '@/core/document';
 import { plainWords } from '@/core/errors';
-import { addFromTable } from '@/store/actions';
+import { addFromTable } from '@/store/fromTable';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';

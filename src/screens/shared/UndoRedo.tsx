@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { redo, undo } from '@/store/actions';
+import { redo, undo } from '@/store/editing';
 import { selectCanRedo, selectCanUndo } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { IconAction } from '@/ui/Action';

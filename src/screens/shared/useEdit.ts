@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import { editOverlay, type OverlayEdit } from '@/store/actions';
+import { editOverlay, type OverlayEdit } from '@/store/editing';
 import { useAppDispatch } from '@/store/store';
 
 export type Edit = (edit: OverlayEdit, gesture?: string | null) => void;

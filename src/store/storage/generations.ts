@@ -1,12 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
-import {
-  readDocument,
-  readEntry,
-  type Kit,
-  type KitEntry,
-  type LeftOut,
-  type Read,
-} from '@/core/document';
+import { readDocument, readEntry, type LeftOut, type Read } from '@/core/document/reading';
+import type { Kit, KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
 import {
   INDEX,

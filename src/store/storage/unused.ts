@@ -1,4 +1,4 @@
-import { hashesIn, type MediaOwner } from '@/core/document';
+import { hashesIn, type MediaOwner } from '@/core/document/media';
 import { generationTexts, KEPT_FOR, type Index } from './generations';
 import { parsed, readRecords, recordKeys, removeRecords, writeRecords } from './records';
 

@@ -14,17 +14,9 @@ import {
   type Read,
 } from '@/core/document';
 import { MoonError } from '@/core/errors';
-import {
-  addFromTable,
-  addLanding,
-  addOverlay,
-  duplicate,
-  editOverlay,
-  remove,
-  rename,
-  restore,
-  undo,
-} from '@/store/actions';
+import { addLanding, addOverlay, duplicate, remove, rename, restore } from '@/store/actions';
+import { editOverlay, undo } from '@/store/editing';
+import { addFromTable } from '@/store/fromTable';
 import { deleteUnread, unreadText } from '@/store/aside';
 import { kitLoaded } from '@/store/kit';
 import { openKitFile } from '@/store/kitFiles';

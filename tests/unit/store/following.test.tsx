@@ -1,6 +1,6 @@
 import { waitFor } from '@testing-library/react';
 import { EMPTY_KIT, type KitEntry } from '@/core/document';
-import { editOverlay } from '@/store/actions';
+import { editOverlay } from '@/store/editing';
 import { kitLoaded } from '@/store/kit';
 import { beginSaving } from '@/store/saving';
 import { selectOverlay } from '@/store/selectors';

@@ -1,7 +1,8 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { waitFor } from '@testing-library/react';
 import { EMPTY_KIT, type Footage, type Kit } from '@/core/document';
-import { editOverlay, remove } from '@/store/actions';
+import { remove } from '@/store/actions';
+import { editOverlay } from '@/store/editing';
 import { findCopies, openCopy, openKitFile } from '@/store/kitFiles';
 import { kitLoaded } from '@/store/kit';
 import { openIndex } from '@/store/saving';
