@@ -1,11 +1,12 @@
 import type { Media } from '@/core/document';
 import type { ReadFile } from '@/core/formats/files/movingPicture';
 import { AnimationReader } from './animationReader';
+import { DrawnReader } from './drawnReader';
 import type { Frame } from './frame';
 import { FrameReader, mediaSource, openInput } from './frameReader';
 import { readMedia } from './mediaStore';
-import { MovingPictureReader } from './movingPictureReader';
-import { RunLengthReader } from './runLengthReader';
+import { MovingPictureFrames } from './movingPictureFrames';
+import { RunLengthFrames } from './runLengthFrames';
 import { mayMove, picturesInFile, picturesInFilm } from './movingPictures';
 
 /** The frames of moving footage, by time. */
@@ -21,11 +22,13 @@ export async function openFrames(media: Media): Promise<FrameSource> {
   if (extension === 'avif') return AnimationReader.open(await readMedia(hash, 0, bytes));
   const read: ReadFile = (from, to) => readMedia(hash, from, to);
   if (mayMove(extension)) {
-    return new MovingPictureReader((await picturesInFile(extension, read, bytes))!);
+    const pictures = await picturesInFile(extension, read, bytes);
+    return new DrawnReader(new MovingPictureFrames(pictures!));
   }
   const input = openInput(mediaSource(media));
   const release = () => input.dispose();
   const pictures = await picturesInFilm(input);
-  if (pictures) return new MovingPictureReader(pictures, release);
-  return (await RunLengthReader.open(input, read, bytes, release)) ?? FrameReader.open(input);
+  if (pictures) return new DrawnReader(new MovingPictureFrames(pictures), release);
+  const runs = await RunLengthFrames.open(input, read, bytes);
+  return runs ? new DrawnReader(runs, release) : FrameReader.open(input);
 }

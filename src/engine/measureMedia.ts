@@ -13,11 +13,12 @@ import { MoonError } from '@/core/errors';
 import { isMovingAvif } from '@/core/footage/sniff';
 import { RATES, perSecond, type Rate } from '@/core/time';
 import { AnimationReader, readsAnimations } from './animationReader';
+import { DrawnReader, type DrawnFrames } from './drawnReader';
 import { ownSize } from './frame';
 import { framePixels } from './framePixels';
 import { openInput } from './frameReader';
 import type { FrameSource } from './frameSource';
-import { MovingPictureReader } from './movingPictureReader';
+import { MovingPictureFrames } from './movingPictureFrames';
 import {
   mayMove,
   picturesInFile,
@@ -25,7 +26,7 @@ import {
   readingOf,
   type Pictures,
 } from './movingPictures';
-import { RunLengthReader } from './runLengthReader';
+import { RunLengthFrames } from './runLengthFrames';
 
 /** What Chromium's canvas takes on one side; also what still decodes on a phone. */
 export const MOST_SIDE = 16_384;
@@ -97,17 +98,15 @@ async function provenClear(reader: FrameSource, starts: readonly number[]): Prom
 async function measurePictures(pictures: Pictures, name: string): Promise<Measured> {
   const { width, height, plays } = pictures.picture;
   requireDrawable({ width, height }, name);
-  const measured = await measureFrames(new MovingPictureReader(pictures), name);
+  const measured = await measureFrames(new MovingPictureFrames(pictures), name);
   return { ...measured, plays: Math.min(plays, LIMITS.plays) };
 }
 
-/** Reads all frames of a reader, and closes it. */
-async function measureFrames(
-  reader: MovingPictureReader | RunLengthReader,
-  name: string,
-): Promise<Measured> {
+/** Reads all of the frames. */
+async function measureFrames(frames: DrawnFrames, name: string): Promise<Measured> {
+  const reader = new DrawnReader(frames);
   try {
-    const { starts, duration } = reader;
+    const { starts, duration } = frames;
     const { width, height } = ownSize((await reader.at(0))!);
     const alpha = await provenClear(reader, starts);
     const rate = nearestRate(starts.length / duration);
@@ -162,7 +161,7 @@ export async function measureTimed(file: File): Promise<Measured> {
   try {
     const pictures = await picturesInFilm(input);
     if (pictures) return { ...(await measurePictures(pictures, file.name)), plays: null };
-    const runs = await RunLengthReader.open(input, readingOf(file), file.size);
+    const runs = await RunLengthFrames.open(input, readingOf(file), file.size);
     if (runs) {
       requireDrawable(runs.size, file.name);
       return await measureFrames(runs, file.name);
