@@ -18,8 +18,9 @@ import {
   type PictureSize,
 } from './abilities';
 import { gifEncoder } from './gif';
-import { growingEncoder, type PictureKind } from './growing';
+import { growingEncoder } from './growing';
 import { painted } from './painted';
+import type { PictureKind } from './pictureLine';
 import { pngEncoder } from './png';
 import { pngFramesEncoder } from './pngFrames';
 import { proresEncoder } from './prores';

@@ -92,14 +92,28 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
     ...size,
     frames: pictures.count,
     frameAt: async function* (indices) {
-      for (const index of indices) {
-        const bitmap = await bitmapOf(index);
+      for await (const bitmap of doneAhead(indices, bitmapOf)) {
         yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
         bitmap.close();
       }
     },
     close: () => undefined,
   };
+}
+
+/** What comes of each item, one after the other; the next is worked on while one is used. */
+async function* doneAhead<Item, Done>(
+  items: readonly Item[],
+  work: (item: Item) => Promise<Done>,
+): AsyncGenerator<Done> {
+  let next = work(items[0]);
+  for (let i = 1; i <= items.length; i++) {
+    const done = await next;
+    if (i < items.length) next = work(items[i]);
+    // One that fails is told in its turn.
+    next.catch(() => undefined);
+    yield done;
+  }
 }
 
 /** @throws MoonError 'read-back-differs' where it cannot be opened */
