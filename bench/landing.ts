@@ -9,6 +9,7 @@ import {
   createLanding,
   DEFAULT_KEY,
   DOCUMENT_VERSION,
+  EMPTY_KIT,
   updateLayer,
   type Footage,
   type Landing,
@@ -26,6 +27,7 @@ import {
 
 const SECONDS = 6;
 const KEY_COLOUR = '#00c853';
+const PRORES = 'ProRes 422 HQ .mov';
 
 interface Clip {
   readonly footage: Footage;
@@ -117,6 +119,7 @@ export async function benchLanding(): Promise<void> {
     `${(making / peer).toFixed(2)} (aim 1.5)`,
   );
   await page.context().close();
+  await sendFullFrame();
 }
 
 async function playThrough(page: Page, { name, length }: Landing): Promise<void> {
@@ -187,10 +190,40 @@ async function seek(page: Page): Promise<void> {
   );
 }
 
-/** Peak memory of the browser while a keyed landing of one minute and one of ten are sent. */
-export const benchLongLanding = (): Promise<void> =>
-  memoryRow('sending a keyed landing of 1 and of 10 minutes', [1, 10], async (minutes) => {
-    const shape = { width: 320, height: 180, seconds: minutes * 60, rate: 10 };
-    const { landing, content } = keyedLanding(`minutes-${minutes}`, shape);
+/** Peak memory of the browser while keyed landings are sent: small ones of one minute and of ten, and large ones. */
+export async function benchLongLanding(): Promise<void> {
+  const peakOf = async (name: string, shape: Shape) => {
+    const { landing, content } = keyedLanding(name, shape);
     return peakOfSending(await openKitFile(content), landing.name, 'H.264 .mp4', 'Landings');
-  });
+  };
+  await memoryRow('sending a keyed landing of 1 and of 10 minutes', [1, 10], (minutes) =>
+    peakOf(`minutes-${minutes}`, { width: 320, height: 180, seconds: minutes * 60, rate: 10 }),
+  );
+  await memoryRow('sending a keyed landing of 3 and of 60 s at 1080p', [3, 60], (seconds) =>
+    peakOf(`seconds-${seconds}`, { ...FULL_HD, seconds }),
+  );
+}
+
+/** ProRes 422 HQ of a picture that moves all over, against ffmpeg on the same frames, ready as pictures. */
+async function sendFullFrame(): Promise<void> {
+  const { footage, bytes } = clip('full-frame', 'testsrc2=', '', { ...FULL_HD, seconds: 3 });
+  const landing = createLanding({ id: 'full', created: 0 }, 'Full frame', footage);
+  const kit = { ...EMPTY_KIT, name: 'Bench', landings: [landing], footage: [footage] };
+  const page = await openKitFile({ kit, media: new Map([[footage.media.hash, bytes]]) });
+  await timeSend(page, landing.name, PRORES, 'Landings');
+  const { making } = await timeSend(page, landing.name, PRORES, 'Landings');
+  await page.context().close();
+  const frames = join(folder, 'full-%03d.png');
+  const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args]);
+  ffmpeg('-i', join(folder, 'full-frame.mp4'), frames);
+  const started = performance.now();
+  const encoding = ['-c:v', 'prores_ks', '-profile:v', 'hq', '-pix_fmt', 'yuv422p10le'];
+  ffmpeg('-framerate', '30', '-i', frames, ...encoding, join(folder, 'peer-full.mov'));
+  const peer = (performance.now() - started) / 1000;
+  row(
+    'ProRes 422 HQ of 3 s of full-frame footage',
+    `${making.toFixed(2)} s`,
+    `ffmpeg ${peer.toFixed(2)} s`,
+    `${(making / peer).toFixed(2)} (aim 1.0)`,
+  );
+}

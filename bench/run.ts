@@ -16,6 +16,7 @@ import {
   benchPlaying,
 } from './interface';
 import { benchKitFile } from './kitFile';
+import { benchLargeFootage } from './largeFootage';
 import { benchLargeKit } from './largeKit';
 import { benchPainting } from './painting';
 import { folder, startBrowser, startServer } from './support';
@@ -38,6 +39,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   memory: benchMemory,
   'long landing': benchLongLanding,
   'kit file': benchKitFile,
+  'large footage': benchLargeFootage,
   'large kit': benchLargeKit,
   copies: benchCopies,
   kernels: benchKernels,
