@@ -9,11 +9,15 @@ const LEAST = 24;
  * @param rgba straight, width × height × 4 bytes
  */
 export function edgeSpot(rgba: Uint8ClampedArray, width: number, height: number): Point | null {
+  const whole = new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4);
   let spot: Point | null = null;
   let most = LEAST;
   for (let y = 0; y + 1 < height; y++) {
     for (let x = 0; x + 1 < width; x++) {
-      const at = (y * width + x) * 4;
+      const i = y * width + x;
+      // Most neighbours are the same.
+      if (whole[i] === whole[i + 1] && whole[i] === whole[i + width]) continue;
+      const at = i * 4;
       const step = Math.max(stepBetween(rgba, at, at + 4), stepBetween(rgba, at, at + width * 4));
       if (step > most) [spot, most] = [{ x, y }, step];
     }

@@ -1,5 +1,5 @@
-import { edgeSpot } from '@/core/matte/edgeSpot';
 import { sampledAlpha, softEdgeError } from '@/core/matte/sampledAlpha';
+import type { Point } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import type { Making } from './types';
 
@@ -10,21 +10,20 @@ const PIECE = 32;
 const FINE = 4;
 
 /**
- * By how much alpha along a frame's sharpest edge differs from what covers its pixels, found from samples:
+ * By how much alpha along an edge of a frame differs from what covers its pixels, found from samples:
  * a painter that does not smooth an edge is seen here, which a comparison with its own picture is not.
- * @param meant the frame as it was painted, which tells where the edge is
- * @param found as it is in the file
+ * @param spot where the edge is
+ * @param found the frame as it is in the file
  * @returns the mean over the edge's pixels, 0…1; null where there are too few
  */
 export async function edgeError(
   { artist, bundle, crop, target }: Making,
   frame: number,
-  meant: Context,
+  spot: Point,
   found: Context,
 ): Promise<number | null> {
   const { width, height } = target;
-  const spot = edgeSpot(meant.getImageData(0, 0, width, height).data, width, height);
-  if (!spot || width < PIECE || height < PIECE) return null;
+  if (width < PIECE || height < PIECE) return null;
   const from = (at: number, side: number) =>
     Math.max(0, Math.min(side - PIECE, Math.round(at - PIECE / 2)));
   const [left, top] = [from(spot.x, width), from(spot.y, height)];

@@ -1,4 +1,4 @@
-import { edgeSpot } from '@/core/matte/edgeSpot';
+import type { Point } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -10,15 +10,13 @@ const ENLARGED = 8;
 const GROUNDS = ['#ffffff', '#231c35'] as const;
 
 /**
- * The sharpest edge of a frame, enlarged, over light and beside it over dark.
- * @param meant the frame as it was painted, which tells where the edge is
- * @param found as it is in the file
- * @returns PNG; null where the frame has no edge
+ * An edge of a frame, enlarged, over light and beside it over dark.
+ * @param found the frame as it is in the file
+ * @param spot where the edge is
+ * @returns PNG
  */
-export async function edgePicture(meant: Context, found: Context): Promise<Blob | null> {
-  const { width, height } = meant.canvas;
-  const spot = edgeSpot(meant.getImageData(0, 0, width, height).data, width, height);
-  if (!spot) return null;
+export async function edgePicture(found: Context, spot: Point): Promise<Blob> {
+  const { width, height } = found.canvas;
   const side = SHOWN * ENLARGED;
   const picture = softwareContext(side * GROUNDS.length, side);
   picture.imageSmoothingEnabled = false;

@@ -1,6 +1,7 @@
 import { BlobSource } from 'mediabunny';
 import { hardenAlpha } from '@/core/formats/gif';
 import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
+import { edgeSpot } from '@/core/matte/edgeSpot';
 import { framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { openInput } from '../frameReader';
@@ -94,10 +95,12 @@ export async function compareFile(
       await artist.paintFrame(meant, bundle, frames[compared[step]], crop);
       if (!format.alpha) layOnBlack(meant);
       differences.push(compareFrames(expectedOf(meant), pixels(found)));
-      if (step >= Math.floor(compared.length / 2) && edge === null) {
-        edge = await edgePicture(meant, found);
+      const isLookedAt = step >= Math.floor(compared.length / 2) && edge === null;
+      const spot = isLookedAt ? edgeSpot(pixels(meant), width, height) : null;
+      if (spot) {
+        edge = await edgePicture(found, spot);
         if (format.alpha && !format.hardAlpha) {
-          refuseJagged(await edgeError(work, frames[compared[step]], meant, found));
+          refuseJagged(await edgeError(work, frames[compared[step]], spot, found));
         }
       }
       progress(step + 1, compared.length);
