@@ -6,7 +6,7 @@ import { Artist } from './artist';
 import { drawFrame } from './framePixels';
 import { mediaSource, openInput } from './frameReader';
 import { openFrames } from './frameSource';
-import { inTurn } from './inTurn';
+import { inTurn } from '@/core/inTurn';
 import { decodeStill } from './still';
 import { stopIfAborted } from './progress';
 import { paintSurface, type Surface } from './surfaces';

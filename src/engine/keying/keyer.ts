@@ -5,7 +5,7 @@ import type { YuvMatrix } from '@/core/colour/yuvMatrix';
 import { repairedRgba } from '@/core/matte/repairChroma';
 import { keepsShape, shapeMatte } from '@/core/matte/shapeMatte';
 import { shrunkRgba } from '@/core/matte/shrinkFrame';
-import { inTurn } from '../inTurn';
+import { inTurn } from '@/core/inTurn';
 import { numbersOf, type KeyKernels, type Size, type Work } from '../kernels/keying';
 import { hireTeam, type Team } from '../kernels/team';
 

@@ -2,6 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { nanoid } from '@reduxjs/toolkit';
 import { MIRROR_BUCKET } from '@/core/buckets';
 import { MoonError } from '@/core/errors';
+import { inTurn } from '@/core/inTurn';
 import { onStorage } from '@/core/onStorage';
 
 type Storage = ReturnType<typeof createAsyncStorage>;
@@ -41,41 +42,63 @@ async function readFrom(from: Storage, keys: readonly string[]): Promise<Texts> 
 }
 
 /** In one transaction: all of it or nothing. */
-export function writeRecords(texts: Texts): Promise<void> {
-  const all = { ...texts, [SERIAL]: nanoid() };
-  return changeBoth((place) => place.setMany(all));
-}
+export const writeRecords = (texts: Texts): Promise<void> =>
+  changeBoth((place, serial) => place.setMany({ ...texts, [SERIAL]: serial }));
 
-export function removeRecords(keys: readonly string[]): Promise<void> {
-  const serial = { [SERIAL]: nanoid() };
-  return changeBoth(async (place) => {
-    await place.setMany(serial);
+export const removeRecords = (keys: readonly string[]): Promise<void> =>
+  changeBoth(async (place, serial) => {
+    await place.setMany({ [SERIAL]: serial });
     await place.removeMany([...keys]);
   });
-}
+
+const turn = inTurn();
+
+/** The serial that both have after the last change of this page; null where that is not known. */
+let shared: string | null = null;
 
 /** One after the other, and neither where the other has no room: so that one of them is whole at any moment. */
-async function changeBoth(change: (place: Storage) => Promise<void>): Promise<void> {
-  const follows = hasMirror() && (await renewedMirror());
-  await onStorage(() => change(storage));
-  // It is made anew with the next change.
-  if (follows) await onStorage(() => change(mirror)).catch(() => undefined);
+const changeBoth = (change: (place: Storage, serial: string) => Promise<void>): Promise<void> =>
+  turn(async () => {
+    if (hasMirror()) shared ??= await renewedMirror();
+    const serial = nanoid();
+    await onStorage(() => change(storage, serial));
+    if (shared !== null) shared = await mirrored(shared, serial, change);
+  });
+
+/**
+ * Makes a change in the mirror, or makes all of it anew where it is not as this page left it.
+ * @returns the serial that it has then; null where it could not be made
+ */
+async function mirrored(
+  before: string,
+  serial: string,
+  change: (place: Storage, serial: string) => Promise<void>,
+): Promise<string | null> {
+  try {
+    const found = await onStorage(() => mirror.getItem(SERIAL));
+    await onStorage(() => ((found ?? '') === before ? change(mirror, serial) : copyToMirror()));
+    return serial;
+  } catch {
+    // It is made anew with the next change.
+    return null;
+  }
 }
 
 /**
  * Makes the mirror anew where it is behind.
- * @returns whether it could; what keeps it from being made need not keep changes from being saved, but for a full disk
+ * @returns the serial that both have then; null where it could not be made, which need not keep changes from being
+ * saved, but for a full disk
  * @throws MoonError 'storage-full'
  */
-async function renewedMirror(): Promise<boolean> {
+async function renewedMirror(): Promise<string | null> {
   try {
-    const mirrored = await onStorage(() => mirror.getItem(SERIAL));
-    const isBehind = mirrored === null || mirrored !== (await readRecord(SERIAL));
-    if (isBehind) await onStorage(copyToMirror);
-    return true;
+    const found = await onStorage(() => mirror.getItem(SERIAL));
+    const serial = await readRecord(SERIAL);
+    if (found === null || found !== serial) await onStorage(copyToMirror);
+    return serial ?? '';
   } catch (error) {
     if (error instanceof MoonError && error.code === 'storage-full') throw error;
-    return false;
+    return null;
   }
 }
 

@@ -157,6 +157,41 @@ it('a kit of before there was a mirror gets one with its next change', async () 
   expect(await mirror.getItem('index')).not.toBeNull();
 });
 
+it('a change goes to the records first: the mirror takes no time of it', async () => {
+  lengthen('a', 17);
+  await waitFor(async () => expect(await mirrored()).toEqual([120, 17]));
+  const touched: string[] = [];
+  const get = IDBObjectStore.prototype.get;
+  jest.spyOn(IDBObjectStore.prototype, 'get').mockImplementation(function (
+    this: IDBObjectStore,
+    key: IDBValidKey | IDBKeyRange,
+  ) {
+    if (databases.has(this.transaction.db)) touched.push('mirror');
+    return get.call(this, key);
+  });
+  jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+    this: IDBObjectStore,
+    value: unknown,
+    at?: IDBValidKey,
+  ) {
+    touched.push(databases.has(this.transaction.db) ? 'mirror' : 'records');
+    return put.call(this, value, at);
+  });
+  lengthen('a', 18);
+  await waitFor(() => expect(touched).toContain('mirror'));
+  expect(touched[0]).toBe('records');
+  await waitFor(async () => expect(await mirrored()).toEqual([120, 18]));
+});
+
+it('a mirror that was emptied meanwhile is made anew', async () => {
+  lengthen('a', 19);
+  await waitFor(async () => expect(await mirrored()).toEqual([120, 19]));
+  await mirror.clear();
+  lengthen('a', 20);
+  await waitFor(async () => expect(await mirrored()).toEqual([120, 20]));
+  expect(await mirror.getItem('index')).not.toBeNull();
+});
+
 it('what is changed while the log of media is renewed is saved', async () => {
   mockRenew.mockImplementationOnce(() => lengthen('a', 15));
   noteFailure(new MoonError('storage-full', 'No room.'));
