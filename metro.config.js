@@ -48,8 +48,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
   }
   // Of this one it takes both halves, though either does all.
   if (name === 'immer') {
-    const root = path.dirname(require.resolve('immer/package.json'));
-    return { type: 'sourceFile', filePath: path.join(root, 'dist/immer.mjs') };
+    return context.resolveRequest({ ...context, isESMImport: true }, name, platform);
   }
   if (!context.dev && name.endsWith(ICONS)) {
     return { type: 'sourceFile', filePath: path.join(__dirname, '.cache/icons.json') };

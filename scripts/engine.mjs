@@ -18,7 +18,7 @@ export async function buildEngine() {
       'src/engine/engine.worker.ts',
       'src/engine/kit.worker.ts',
       'src/engine/kernels/stripes.worker.ts',
-      'src/engine/send/palettes.worker.ts',
+      'src/engine/send/packer.worker.ts',
     ],
     outbase: 'src/engine',
     outdir: 'public/engine',

@@ -20,7 +20,7 @@ import {
 import { gifEncoder } from './gif';
 import { growingEncoder } from './growing';
 import { painted } from './painted';
-import type { PictureKind } from './pictureLine';
+import type { PictureKind } from './packer.worker';
 import { pngEncoder } from './png';
 import { pngFramesEncoder } from './pngFrames';
 import { proresEncoder } from './prores';
@@ -95,14 +95,14 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     missing: (size) => videoMissing('avc', 'H.264', size),
   },
   'png-mov': pictures(
-    painted(({ target }) => growingEncoder(pngMovie(target, target.rate), PNG)),
+    painted(({ target }) => growingEncoder(target, pngMovie(target, target.rate), PNG)),
     pngMoviePictures,
   ),
   png: { encode: painted(pngEncoder), open: openStill, frameBytes: alike, missing: neverMissing },
   webp: {
     ...pictures(
       painted(({ target, settings }) =>
-        growingEncoder(webpFile(target, target.rate, settings.plays), WEBP),
+        growingEncoder(target, webpFile(target, target.rate, settings.plays), WEBP),
       ),
       { open: wholeFrames(readWebp), type: 'image/webp' },
     ),
@@ -110,7 +110,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
   },
   apng: pictures(
     painted(({ target, settings }) =>
-      growingEncoder(apngFile(target.frames, target.rate, settings.plays), PNG),
+      growingEncoder(target, apngFile(target.frames, target.rate, settings.plays), PNG),
     ),
     { open: wholeFrames(readApng), type: 'image/png' },
   ),

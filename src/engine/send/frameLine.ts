@@ -1,5 +1,5 @@
-/** Frames that are worked on beside the one that is painted: with that one, three are held. */
-const AT_ONCE = 2;
+/** Frames that are worked on beside the one that is painted. */
+export const AT_ONCE = 2;
 
 /** What is made of frames several at once, handed on in their order. */
 export interface FrameLine<T> {

@@ -1,23 +1,25 @@
 import type { GrowingFile } from '@/core/formats/files/growing';
-import { watchChanges } from './alike';
-import { pictureLine, type PictureKind } from './pictureLine';
+import type { PictureKind } from './packer.worker';
+import { packedFrames } from './packers';
 import { openScratchFile } from './scratchFile';
-import type { Encoder } from './types';
+import type { EncodeTarget, Encoder } from './types';
 
 /** Packs frames as pictures into a file that grows on the way. */
-export async function growingEncoder(file: GrowingFile, kind: PictureKind): Promise<Encoder> {
+export async function growingEncoder(
+  { width }: EncodeTarget,
+  file: GrowingFile,
+  kind: PictureKind,
+): Promise<Encoder> {
   const scratch = await openScratchFile();
   const write = (bytes: Uint8Array) => scratch.writable.write(bytes as Uint8Array<ArrayBuffer>);
-  const changed = watchChanges();
-  const line = pictureLine(kind, (picture) => write(file.add(picture)));
+  const frames = packedFrames(
+    (packer, rgba) => packer.picture(rgba, width, kind),
+    (picture) => write(file.add(picture)),
+  );
   return {
-    add: async (context, _frame, rests) => {
-      const { width, height } = context.canvas;
-      const isSame = rests || !changed(context.getImageData(0, 0, width, height).data);
-      await line.add(context.canvas, isSame);
-    },
+    add: (context, _frame, rests) => frames.add(context, rests),
     finish: async () => {
-      await line.finish();
+      await frames.finish();
       const { tail, patches } = file.finish();
       await write(tail);
       for (const { at: position, bytes } of patches) {
@@ -27,6 +29,9 @@ export async function growingEncoder(file: GrowingFile, kind: PictureKind): Prom
       await scratch.writable.close();
       return scratch.file();
     },
-    cancel: scratch.discard,
+    cancel: async () => {
+      frames.end();
+      await scratch.discard();
+    },
   };
 }

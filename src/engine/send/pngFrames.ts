@@ -1,4 +1,4 @@
-import { pictureLine } from './pictureLine';
+import { packedFrames } from './packers';
 import type { EncodeTarget, Encoder } from './types';
 import { openZip } from './zipFile';
 
@@ -7,15 +7,19 @@ export async function pngFramesEncoder(target: EncodeTarget, stem: string): Prom
   const zip = await openZip('file');
   const digits = Math.max(4, String(target.frames - 1).length);
   let count = 0;
-  const line = pictureLine({ type: 'image/png' }, (picture) =>
-    zip.add(`${stem}_${String(count++).padStart(digits, '0')}.png`, [picture]),
+  const frames = packedFrames(
+    (packer, rgba) => packer.picture(rgba, target.width, { type: 'image/png' }),
+    (picture) => zip.add(`${stem}_${String(count++).padStart(digits, '0')}.png`, [picture]),
   );
   return {
-    add: (context, _frame, rests) => line.add(context.canvas, rests),
+    add: (context, _frame, rests) => frames.add(context, rests),
     finish: async () => {
-      await line.finish();
+      await frames.finish();
       return zip.finish();
     },
-    cancel: zip.discard,
+    cancel: async () => {
+      frames.end();
+      await zip.discard();
+    },
   };
 }
