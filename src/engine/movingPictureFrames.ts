@@ -1,4 +1,9 @@
-import { standsAlone, type FrameBox, type MovingFrame } from '@/core/formats/files/movingPicture';
+import {
+  placeOf,
+  standsAlone,
+  type FrameBox,
+  type MovingFrame,
+} from '@/core/formats/files/movingPicture';
 import { softwareContext } from '@/paint/browserTools';
 import type { DrawnFrames } from './drawnReader';
 import type { Size } from './kernels/keying';
@@ -50,8 +55,8 @@ export class MovingPictureFrames implements DrawnFrames {
     if (!frame.over) this.clear(frame.box);
     const still = (await this.pictures.picture.still(index)) as Uint8Array<ArrayBuffer>;
     const bitmap = await createImageBitmap(new Blob([still], { type: this.pictures.mime }));
-    const isBox = bitmap.width === width && bitmap.height === height;
-    this.context.drawImage(bitmap, isBox ? x : 0, isBox ? y : 0);
+    const at = placeOf(frame.box, bitmap);
+    this.context.drawImage(bitmap, at.x, at.y);
     bitmap.close();
     this.last = frame;
   }

@@ -51,11 +51,24 @@ export async function frameByOthers(file: string, format: string, index: number)
     const still = testFile(`frame-${index}.webp`);
     run('webpmux', '-get', 'frame', String(index + 1), file, '-o', still);
     run('dwebp', '-quiet', still, '-o', `${still}.png`);
-    return pngPixels(`${still}.png`);
+    return onCanvas(await pngPixels(`${still}.png`), run('webpmux', '-info', file), index);
   }
   if (format === 'apng') return pngPixels(apngFrames(file, `apng-${index}`)[index]);
   if (format === 'png' || format === 'svg') return pngPixels(readFileSync(file));
   return decodeFrame(file, index);
+}
+
+/** A frame of an animated WebP at its place. @param told what webpmux says of the file */
+function onCanvas(part: Pixels, told: string, index: number): Pixels {
+  const [width, height] = /Canvas size: (\d+) x (\d+)/.exec(told)!.slice(1).map(Number);
+  const line = new RegExp(`^\\s*${index + 1}:(.*)$`, 'm').exec(told)![1].trim().split(/\s+/);
+  const [left, top] = [Number(line[3]), Number(line[4])];
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let row = 0; row < part.height; row++) {
+    const own = part.data.subarray(row * part.width * 4, (row + 1) * part.width * 4);
+    data.set(own, ((top + row) * width + left) * 4);
+  }
+  return { ...part, width, height, data };
 }
 
 /** Frames that ffprobe counts. */

@@ -5,7 +5,7 @@ import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
 import { readGif } from '@/core/formats/files/readGif';
 import { readStoredZip } from '@/core/formats/files/storedZip';
 import { svgStill } from '@/core/formats/files/svgStill';
-import { readWebp, webpFile } from '@/core/formats/files/webp';
+import { readWebp, WEBP_BLOCK, webpFile } from '@/core/formats/files/webp';
 import { PRORES_422_HQ, PRORES_4444, type Profile } from '@/core/prores/profile';
 import { sceneAt } from '@/core/scene';
 import { plainName } from '@/core/sending/fileName';
@@ -27,7 +27,7 @@ import { proresEncoder } from './prores';
 import {
   openOutlines,
   openPictures,
-  wholeFrames,
+  framesIn,
   openStill,
   openVideo,
   placed,
@@ -102,9 +102,9 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
   webp: {
     ...pictures(
       painted(({ target, settings }) =>
-        growingEncoder(target, webpFile(target, target.rate, settings.plays), WEBP),
+        growingEncoder(target, webpFile(target, target.rate, settings.plays), WEBP, WEBP_BLOCK),
       ),
-      { open: wholeFrames(readWebp), type: 'image/webp' },
+      { open: framesIn(readWebp), type: 'image/webp' },
     ),
     missing: webpMissing,
   },
@@ -112,7 +112,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     painted(({ target, settings }) =>
       growingEncoder(target, apngFile(target.frames, target.rate, settings.plays), PNG),
     ),
-    { open: wholeFrames(readApng), type: 'image/png' },
+    { open: framesIn(readApng), type: 'image/png' },
   ),
   'png-frames': pictures(
     painted(({ target, bundle }) => pngFramesEncoder(target, plainName(bundle.document.name))),
@@ -121,7 +121,7 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
   svg: { encode: drawOutlines, open: openOutlines, frameBytes: alike, missing: neverMissing },
   gif: pictures(
     painted(({ target, settings }) => gifEncoder(target, settings)),
-    { open: wholeFrames(readGif), type: 'image/gif' },
+    { open: framesIn(readGif), type: 'image/gif' },
   ),
 };
 

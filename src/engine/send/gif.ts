@@ -1,9 +1,15 @@
+import { transfer } from 'comlink';
 import { GIFEncoder } from 'gifenc';
+import type { FrameBox } from '@/core/formats/files/movingPicture';
 import { gifDelay, gifRepeat } from '@/core/formats/gif';
 import type { SendSettings } from '@/core/sending/settings';
+import { cutBox, shownBox } from '@/core/formats/shownBox';
 import { packedFrames } from './packers';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
+
+/** Pixels after which ordered dithering begins anew. */
+const TILE = 8;
 
 /** Clears each frame before the next one is drawn (GIF89a, disposal method 2). */
 const CLEAR_FIRST = 2;
@@ -15,15 +21,23 @@ export async function gifEncoder(
 ): Promise<Encoder> {
   const scratch = await openScratchFile();
   const encoder = GIFEncoder();
-  const writeOut = async () => {
-    await scratch.writable.write(encoder.bytes());
+  const write = async (bytes: Uint8Array<ArrayBuffer>) => {
+    await scratch.writable.write(bytes);
     encoder.stream.reset();
   };
+  let isFirst = true;
   let count = 0;
   const frames = packedFrames(
-    (packer, rgba) => packer.paletteFrame(rgba, width, gif),
-    async ({ palette, pixels }) => {
-      encoder.writeFrame(pixels, width, height, {
+    async (packer, rgba) => {
+      // The first frame tells how large all is.
+      const box = isFirst ? { x: 0, y: 0, width, height } : shownBox(rgba, width, height, TILE);
+      isFirst = false;
+      const shown = cutBox(rgba, width, box);
+      const frame = await packer.paletteFrame(transfer(shown, [shown.buffer]), box.width, gif);
+      return { ...frame, box };
+    },
+    async ({ palette, pixels, box }) => {
+      encoder.writeFrame(pixels, box.width, box.height, {
         palette: [...palette, [0, 0, 0]],
         delay: gifDelay(count++, rate) * 10,
         repeat: gifRepeat(plays),
@@ -31,7 +45,9 @@ export async function gifEncoder(
         transparentIndex: palette.length,
         dispose: CLEAR_FIRST,
       });
-      await writeOut();
+      const bytes = encoder.bytes();
+      if (count > 1) place(bytes, box);
+      await write(bytes);
     },
   );
   return {
@@ -39,7 +55,7 @@ export async function gifEncoder(
     finish: async () => {
       await frames.finish();
       encoder.finish();
-      await writeOut();
+      await write(encoder.bytes());
       await scratch.writable.close();
       return scratch.file();
     },
@@ -48,4 +64,14 @@ export async function gifEncoder(
       await scratch.discard();
     },
   };
+}
+
+/** Where a frame's place stands in its bytes: behind its control and the mark of a picture (GIF89a, 20 and 23). */
+const PLACE = 9;
+
+/** Says where a frame lies, which the encoder leaves at nought. @param bytes of a frame, from its control on */
+function place(bytes: Uint8Array<ArrayBuffer>, { x, y }: FrameBox): void {
+  const view = new DataView(bytes.buffer, bytes.byteOffset);
+  view.setUint16(PLACE, x, true);
+  view.setUint16(PLACE + 2, y, true);
 }

@@ -1,20 +1,32 @@
+import { transfer } from 'comlink';
 import type { GrowingFile } from '@/core/formats/files/growing';
+import { cutBox, shownBox } from '@/core/formats/shownBox';
 import type { PictureKind } from './packer.worker';
 import { packedFrames } from './packers';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
 
-/** Packs frames as pictures into a file that grows on the way. */
+/**
+ * Packs frames as pictures into a file that grows on the way.
+ * @param block where only what shows is packed, the side of the coder's blocks; else null
+ */
 export async function growingEncoder(
-  { width }: EncodeTarget,
+  { width, height }: EncodeTarget,
   file: GrowingFile,
   kind: PictureKind,
+  block: number | null = null,
 ): Promise<Encoder> {
   const scratch = await openScratchFile();
   const write = (bytes: Uint8Array) => scratch.writable.write(bytes as Uint8Array<ArrayBuffer>);
+  const whole = { x: 0, y: 0, width, height };
   const frames = packedFrames(
-    (packer, rgba) => packer.picture(rgba, width, kind),
-    (picture) => write(file.add(picture)),
+    async (packer, rgba) => {
+      const box = block === null ? whole : shownBox(rgba, width, height, block);
+      const shown = cutBox(rgba, width, box);
+      const picture = await packer.picture(transfer(shown, [shown.buffer]), box.width, kind);
+      return { picture, box };
+    },
+    ({ picture, box }) => write(file.add(picture, box)),
   );
   return {
     add: (context, _frame, rests) => frames.add(context, rests),

@@ -1,4 +1,4 @@
-import { transfer, wrap, type Remote } from 'comlink';
+import { wrap, type Remote } from 'comlink';
 import { watchChanges } from './alike';
 import { AT_ONCE, frameLine } from './frameLine';
 import type { PackerApi } from './packer.worker';
@@ -34,11 +34,11 @@ export interface PackedFrames {
 }
 
 /**
- * @param pack asks a worker to pack a frame; its straight RGBA is sent away
+ * @param pack asks a worker to pack a frame; its straight RGBA stays here
  * @param take is called with what came of one frame after the other, again where a frame is as the one before
  */
 export function packedFrames<T>(
-  pack: (packer: Remote<PackerApi>, rgba: Uint8ClampedArray<ArrayBuffer>) => Promise<T>,
+  pack: (packer: Remote<PackerApi>, rgba: Uint8ClampedArray) => Promise<T>,
   take: (packed: T) => Promise<unknown>,
 ): PackedFrames {
   const packers: Packer[] = [];
@@ -46,9 +46,9 @@ export function packedFrames<T>(
   const line = frameLine(take);
   let newest: Promise<T>;
   let count = 0;
-  const packing = (rgba: Uint8ClampedArray<ArrayBuffer>): Promise<T> => {
+  const packing = (rgba: Uint8ClampedArray): Promise<T> => {
     const packer = (packers[count++ % AT_ONCE] ??= startPacker());
-    return Promise.race([pack(packer.api, transfer(rgba, [rgba.buffer])), packer.failed]);
+    return Promise.race([pack(packer.api, rgba), packer.failed]);
   };
   const end = () => packers.forEach((packer) => packer.end());
   return {
@@ -56,7 +56,7 @@ export function packedFrames<T>(
       const { width, height } = context.canvas;
       if (!rests) {
         const { data } = context.getImageData(0, 0, width, height);
-        if (changed(data)) newest = packing(data.slice());
+        if (changed(data)) newest = packing(data);
       }
       return line.add(newest);
     },

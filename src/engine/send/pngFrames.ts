@@ -1,3 +1,4 @@
+import { transfer } from 'comlink';
 import { packedFrames } from './packers';
 import type { EncodeTarget, Encoder } from './types';
 import { openZip } from './zipFile';
@@ -8,7 +9,10 @@ export async function pngFramesEncoder(target: EncodeTarget, stem: string): Prom
   const digits = Math.max(4, String(target.frames - 1).length);
   let count = 0;
   const frames = packedFrames(
-    (packer, rgba) => packer.picture(rgba, target.width, { type: 'image/png' }),
+    (packer, rgba) => {
+      const frame = rgba.slice();
+      return packer.picture(transfer(frame, [frame.buffer]), target.width, { type: 'image/png' });
+    },
     (picture) => zip.add(`${stem}_${String(count++).padStart(digits, '0')}.png`, [picture]),
   );
   return {

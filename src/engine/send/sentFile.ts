@@ -1,6 +1,12 @@
 import { BlobSource, VideoSampleSink } from 'mediabunny';
 import { MoonError } from '@/core/errors';
-import type { ByteRange, MovingPicture, ReadFile } from '@/core/formats/files/movingPicture';
+import {
+  placeOf,
+  type ByteRange,
+  type FrameBox,
+  type MovingPicture,
+  type ReadFile,
+} from '@/core/formats/files/movingPicture';
 import { framesToSeconds, type Rate } from '@/core/time';
 import { TIMES_ROUNDED_BY } from '../frame';
 import { drawFrame } from '../framePixels';
@@ -50,6 +56,10 @@ export interface Decoded {
 interface Stills {
   readonly count: number;
   readonly still: (index: number) => Promise<Uint8Array>;
+  /** The part of the canvas that a picture shows; null where each shows all. */
+  readonly boxes: readonly FrameBox[] | null;
+  /** The canvas; null where it is as large as the pictures. */
+  readonly size: { readonly width: number; readonly height: number } | null;
 }
 
 /** How pictures lie in a file, and what each of them is. */
@@ -58,12 +68,13 @@ export interface PicturesIn {
   readonly type: string;
 }
 
-/** The frames of a file in which each is whole. */
-export const wholeFrames =
+/** The frames of a file in which each needs none before it. */
+export const framesIn =
   (reading: (read: ReadFile, bytes: number) => Promise<MovingPicture>): PicturesIn['open'] =>
   async (read, bytes) => {
-    const { frames, still } = await reading(read, bytes);
-    return { count: frames.length, still };
+    const { width, height, frames, still } = await reading(read, bytes);
+    const boxes = frames.map(({ box }) => box);
+    return { count: frames.length, still, boxes, size: { width, height } };
   };
 
 /** Pictures that lie in a file as they are. */
@@ -72,10 +83,10 @@ export const placed =
   async (read, bytes) => {
     const pictures = await places(read, bytes);
     const still = (index: number) => read(pictures[index].from, pictures[index].to);
-    return { count: pictures.length, still };
+    return { count: pictures.length, still, boxes: null, size: null };
   };
 
-/** A file that holds whole pictures, each decoded by itself. */
+/** A file that holds pictures, each decoded by itself. */
 export async function openPictures(file: Blob, { open, type }: PicturesIn): Promise<Decoded> {
   const pictures = await open(readingOf(file), file.size).catch(() => {
     throw differs('it cannot be read');
@@ -86,14 +97,19 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
     return createImageBitmap(new Blob([still], { type }));
   };
   const first = await bitmapOf(0);
-  const size = { width: first.width, height: first.height };
+  const size = pictures.size ?? { width: first.width, height: first.height };
   first.close();
+  const placedBitmap = async (index: number) => {
+    const bitmap = await bitmapOf(index);
+    const { x, y } = placeOf(pictures.boxes?.[index] ?? { x: 0, y: 0, ...size }, bitmap);
+    return { bitmap, x, y };
+  };
   return {
     ...size,
     frames: pictures.count,
     frameAt: async function* (indices) {
-      for await (const bitmap of doneAhead(indices, bitmapOf)) {
-        yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
+      for await (const { bitmap, x, y } of doneAhead(indices, placedBitmap)) {
+        yield { draw: (context) => context.drawImage(bitmap, x, y) };
         bitmap.close();
       }
     },

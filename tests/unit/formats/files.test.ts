@@ -6,7 +6,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { Zip, ZipPassThrough, zipSync } from 'fflate';
 import { apngFile, readApng } from '@/core/formats/files/apng';
 import { concat, type GrowingFile } from '@/core/formats/files/growing';
-import type { ReadFile } from '@/core/formats/files/movingPicture';
+import type { FrameBox, ReadFile } from '@/core/formats/files/movingPicture';
 import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
 import { readStoredZip } from '@/core/formats/files/storedZip';
 import { readGif } from '@/core/formats/files/readGif';
@@ -30,8 +30,15 @@ function frame(index: number) {
 
 const frames = Array.from({ length: FRAMES }, (_, i) => frame(i));
 
-function written(name: string, file: GrowingFile, pictures: readonly Uint8Array[]): string {
-  const bytes = concat(...pictures.map((picture) => file.add(picture)));
+const WHOLE = { x: 0, y: 0, ...SIZE };
+
+function written(
+  name: string,
+  file: GrowingFile,
+  pictures: readonly Uint8Array[],
+  boxes: readonly FrameBox[] = [],
+): string {
+  const bytes = concat(...pictures.map((picture, i) => file.add(picture, boxes[i] ?? WHOLE)));
   const { tail, patches } = file.finish();
   const whole = concat(bytes, tail);
   for (const { at, bytes: patch } of patches) whole.set(patch, at);
@@ -89,9 +96,9 @@ it('an animated PNG is read by ffmpeg, frame by frame, to the very bytes', () =>
 
 it('an animated PNG holds frames of one kind only', () => {
   const file = apngFile(2, RATE);
-  file.add(pngs()[0]);
+  file.add(pngs()[0], WHOLE);
   const other = createCanvas(10, 10).toBuffer('image/png');
-  expect(() => file.add(new Uint8Array(other))).toThrow(/one size and kind/);
+  expect(() => file.add(new Uint8Array(other), WHOLE)).toThrow(/one size and kind/);
 });
 
 it('a movie of PNG pictures is read by ffmpeg to the very bytes, and by ourselves', async () => {
@@ -120,6 +127,20 @@ it('an animated WebP is whole: webpinfo finds each frame, its time, and nothing 
   expect(durations).toEqual([33, 34, 33, 33, 34]);
   expect(info.match(/Chunk ALPH/g)).toHaveLength(FRAMES);
   expect(info).toContain('Chunk ICCP at offset');
+});
+
+it('an animated WebP says which part of the canvas a frame shows, and clears it', async () => {
+  const box = { x: 16, y: 4, width: 17, height: 12 };
+  const part = createCanvas(box.width, box.height);
+  part.getContext('2d').drawImage(frames[3].canvas, -box.x, -box.y);
+  const picture = new Uint8Array(part.toBuffer('image/webp', 90));
+  const path = written('part.webp', webpFile(SIZE, RATE), [picture, picture], [box, box]);
+  const told = execFileSync('webpmux', ['-info', path]).toString();
+  expect(told).toMatch(/Canvas size: 33 x 20/);
+  expect(told).toMatch(/1:\s+17\s+12\s+yes\s+16\s+4\s+33\s+background\s+no/);
+  const bytes = new Uint8Array(readFileSync(path));
+  const { frames: found } = await readWebp(async (from, to) => bytes.slice(from, to), bytes.length);
+  expect(found[1]).toMatchObject({ box, over: false, after: 'cleared' });
 });
 
 describe('a zip of stored entries', () => {

@@ -9,6 +9,13 @@ export interface FrameBox {
   readonly height: number;
 }
 
+/** Where a decoded frame lies on the canvas: some kinds of file give its part alone, others all of the canvas. */
+export const placeOf = (
+  box: FrameBox,
+  { width, height }: { readonly width: number; readonly height: number },
+): { readonly x: number; readonly y: number } =>
+  width === box.width && height === box.height ? box : { x: 0, y: 0 };
+
 /** One picture of several, and how it is laid on those before it. */
 export interface MovingFrame {
   /** How long it shows. */

@@ -14,13 +14,19 @@ import {
 /** Flags of the extended header: it moves, it has transparency, and its colours have a profile. */
 const FLAGS = 0x02 | 0x10 | 0x20;
 
-/** Each frame takes the place of the one before, its clear parts too. */
+/** A frame is not laid over what is there. */
 const NO_BLENDING = 0x02;
+
+/** What a frame has shown is cleared before the next one. */
+const CLEARED = 0x01;
+
+/** Pixels of the blocks that its coder works in (RFC 6386, 5); places are even. */
+export const WEBP_BLOCK = 16;
 
 /** What a still's picture is made of. */
 const PICTURE = ['ALPH', 'VP8 ', 'VP8L'];
 
-/** An animated WebP (RFC 9649, 2.7): whole frames, each in the place of the one before. */
+/** An animated WebP (RFC 9649, 2.7): of each frame the part that shows anything, on nothing. */
 export function webpFile(
   { width, height }: { readonly width: number; readonly height: number },
   rate: Rate,
@@ -37,14 +43,14 @@ export function webpFile(
     chunk('ANIM', concat(little(4, 0), little(2, plays))),
   );
   return {
-    add: (picture) => {
+    add: (picture, box) => {
       const data = concat(
-        little(3, 0),
-        little(3, 0),
-        little(3, width - 1),
-        little(3, height - 1),
+        little(3, box.x / 2),
+        little(3, box.y / 2),
+        little(3, box.width - 1),
+        little(3, box.height - 1),
         little(3, frameMilliseconds(frame, rate)),
-        Uint8Array.of(NO_BLENDING),
+        Uint8Array.of(NO_BLENDING | CLEARED),
         ...chunksOf(picture),
       );
       const made = concat(...(frame === 0 ? [head] : []), chunk('ANMF', data));
@@ -96,7 +102,7 @@ function frameOf(head: Uint8Array): MovingFrame {
     seconds: shownFor(readLittle(head, 12, 3) / 1000),
     box: { x, y, width, height },
     over: (head[15] & NO_BLENDING) === 0,
-    after: head[15] & 1 ? 'cleared' : 'kept',
+    after: head[15] & CLEARED ? 'cleared' : 'kept',
   };
 }
 
