@@ -17,13 +17,14 @@ async function main(): Promise<void> {
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
   const running = Number(process.env.WORKER_COPIES ?? LOCAL_LIMITS.running);
   const worker = startRedisWorker({ url, store, running, log });
-  console.log(`A worker makes copies, ${running} at once.`);
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.once(signal, () => {
       setTimeout(() => process.exit(0), LAST_CALL);
       void worker.close().then(() => process.exit(0));
     });
   }
+  await worker.ready();
+  console.log(`A worker makes copies, ${running} at once.`);
 }
 
 main().catch((error: Error) => {

@@ -24,6 +24,8 @@ export interface WorkerOptions {
 
 /** Makes copies of the queue in Redis until it is closed. */
 export function startRedisWorker({ url, store, running, log }: WorkerOptions): {
+  /** Resolves once it is connected, and is counted by the servers. */
+  readonly ready: () => Promise<unknown>;
   /** Takes no more; resolves once what is under way is done. */
   readonly close: () => Promise<void>;
 } {
@@ -44,6 +46,7 @@ export function startRedisWorker({ url, store, running, log }: WorkerOptions): {
   });
   worker.on('failed', (job, error) => log.error({ copy: job?.id, error }, 'failed'));
   return {
+    ready: () => worker.waitUntilReady(),
     close: async () => {
       await worker.close();
       redis.disconnect();
