@@ -2,7 +2,7 @@ import { closeSync, openSync, writeSync } from 'node:fs';
 import { randomFillSync } from 'node:crypto';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { browserMemory, folder, memoryRow, openKit } from './support';
+import { bringIn, browserMemory, folder, memoryRow, openKit } from './support';
 
 /** Megabytes of one sound that is brought in, made of noise: nothing in it is alike. */
 const EACH = 128;
@@ -42,11 +42,10 @@ async function peakOf(count: number): Promise<number> {
   const page = await openKit([]);
   let peak = 0;
   const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
-  await page.getByRole('tab', { name: /^Footage/ }).click();
-  const bring = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring in files' }).first().click();
-  await (await bring).setFiles(Array.from({ length: count }, (_, i) => noise(`noise-${i}.wav`)));
-  await page.getByRole('tab', { name: `Footage ${count}` }).waitFor({ timeout: 900_000 });
+  await bringIn(
+    page,
+    Array.from({ length: count }, (_, i) => noise(`noise-${i}.wav`)),
+  );
   await page.getByRole('button', { name: 'Kit menu' }).click();
   const saved = page.waitForEvent('download', { timeout: 900_000 });
   await page.getByRole('menuitem', { name: 'Save a kit file' }).click();

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { browserMemory, folder, memoryRow, openKit } from './support';
+import { bringIn, browserMemory, folder, memoryRow, openKit } from './support';
 
 const MEGABYTES = 64;
 
@@ -38,11 +38,7 @@ async function peakOf(file: string): Promise<number> {
   const page = await openKit([]);
   let peak = 0;
   const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
-  await page.getByRole('tab', { name: /^Footage/ }).click();
-  const bring = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring in files' }).first().click();
-  await (await bring).setFiles(file);
-  await page.getByRole('tab', { name: 'Footage 1' }).waitFor({ timeout: 900_000 });
+  await bringIn(page, [file]);
   clearInterval(timer);
   await page.context().close();
   return peak;

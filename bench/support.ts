@@ -121,6 +121,15 @@ export async function openKitFile(content: KitFile): Promise<Page> {
   return page;
 }
 
+/** Brings files in on an empty shelf of footage, and waits until they are there. */
+export async function bringIn(page: Page, files: readonly string[]): Promise<void> {
+  await page.getByRole('tab', { name: /^Footage/ }).click();
+  const bring = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Bring in files' }).first().click();
+  await (await bring).setFiles([...files]);
+  await page.getByRole('tab', { name: `Footage ${files.length}` }).waitFor({ timeout: 900_000 });
+}
+
 /** Sends an overlay and tells how long making the file and reading it back took, in seconds. */
 export async function timeSend(
   page: Page,
