@@ -46,7 +46,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
   if (name.startsWith('@use-gesture/')) {
     return { type: 'sourceFile', filePath: require.resolve(name) };
   }
-  // Of this one it takes both halves, though either does all.
+  // Metro builds this package in twice, as CommonJS and as ES modules, of which either does all.
   if (name === 'immer') {
     return context.resolveRequest({ ...context, isESMImport: true }, name, platform);
   }

@@ -24,7 +24,7 @@ export interface WorkerOptions {
 
 /** Makes copies of the queue in Redis until it is closed. */
 export function startRedisWorker({ url, store, running, log }: WorkerOptions): {
-  /** Resolves once it is connected, and is counted by the servers. */
+  /** Resolves once it is connected. */
   readonly ready: () => Promise<unknown>;
   /** Takes no more; resolves once what is under way is done. */
   readonly close: () => Promise<void>;
