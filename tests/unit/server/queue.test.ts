@@ -1,8 +1,9 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFile, execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import { Redis } from 'ioredis';
 import S3rver from 's3rver';
 import { encodersBelow, until } from './watch';
@@ -102,12 +103,15 @@ interface Told {
 const told = async (base: string, id: string): Promise<Told> =>
   (await (await fetch(`${base}/api/proxies/${id}`)).json()) as Told;
 
+const run = promisify(execFile);
+
+/** Not with `execFileSync`: a client that is held up does not see a server close an idle connection, and sends into it. */
 async function framesIn(base: string, id: string): Promise<string> {
   const file = await fetch(`${base}/api/proxies/${id}/file`);
   const path = join(scratch, id);
   writeFileSync(path, new Uint8Array(await file.arrayBuffer()));
   const args = '-v error -count_frames -show_entries stream=codec_name,nb_read_frames -of csv=p=0';
-  return String(execFileSync('ffprobe', [...args.split(' '), path])).trim();
+  return (await run('ffprobe', [...args.split(' '), path])).stdout.trim();
 }
 
 const drop = (base: string, id: string) =>
