@@ -28,14 +28,23 @@ config.server.enhanceMiddleware = (middleware) => (request, response, next) => {
   return middleware(request, response, next);
 };
 
-// Parts that the libraries' indexes reach and the app does not use: the router draws no stack, no tabs and no
-// headers here, and no list is virtual.
+// Parts that the libraries' indexes reach and the app does not use: the router draws no stack, no tabs, no
+// headers, no links and no map of the site here, its own forks stand in for a part of what it is made of, no list
+// is virtual, and no picture is drawn from the text of an SVG.
 const UNUSED = [
+  /expo-router\/build\/views\/(Sitemap|useSitemap|Toast)\.js$/,
+  /expo-router\/build\/native-tabs\/.*\.js$/,
+  /expo-router\/build\/link\/(ExpoLink|BaseExpoRouterLink|elements|preview\/HrefPreview|zoom\/link-apple-zoom(-target)?)\.js$/,
+  /expo-router\/build\/react-navigation\/native\/(createStaticNavigation|Link|NavigationContainer|ServerContainer|useLinkBuilder|useLinkProps|useLinkTo|useScrollToTop)\.js$/,
+  /expo-router\/build\/react-navigation\/core\/(StaticNavigation|getStateFromPath|getPathFromState)\.js$/,
+  /expo-router\/build\/react-navigation\/routers\/(TabRouter|DrawerRouter)\.js$/,
+  /react-native-svg\/lib\/module\/(xml|css\/index|utils\/fetchData)\.js$/,
   /expo-router\/build\/(stack|color\/index|link\/index|standard-navigation\/index)\.js$/,
   /expo-router\/build\/layouts\/(Tabs|TabsClient|experimental-stack\/index|stack-utils\/index)\.js$/,
   /expo-router\/build\/react-navigation\/(bottom-tabs|elements)\/index\.js$/,
   /expo-router\/build\/react-navigation\/native-stack\/views\/NativeStackView\.js$/,
   /react-native-web\/dist\/exports\/(FlatList|SectionList|VirtualizedList)\/index\.js$/,
+  /react-native-web\/dist\/exports\/(Button|CheckBox|Clipboard|KeyboardAvoidingView|Modal|Picker|ProgressBar|Switch|TouchableHighlight|TouchableOpacity)\/index\.js$/,
   /react-native-web\/dist\/vendor\/react-native\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList)\/index\.js$/,
 ];
 const ICONS = '/glyphmaps/MaterialDesignIcons.json';

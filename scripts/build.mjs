@@ -18,7 +18,6 @@ const SOURCES = [
   'app',
   'src',
   'kernels',
-  'assets',
   'public/index.html',
   'public/manifest.webmanifest',
   'demo/kit',

@@ -9,6 +9,7 @@ const CARD = '#FFFBF3';
 
 /** A maskable icon may be cut to a circle of four fifths of its side. */
 const ICONS = [
+  { name: 'any-48', side: 48, radius: 0.4, corner: 0.22 },
   { name: 'any-192', side: 192, radius: 0.4, corner: 0.22 },
   { name: 'any-512', side: 512, radius: 0.4, corner: 0.22 },
   { name: 'maskable-512', side: 512, radius: 0.3, corner: 0 },
