@@ -135,7 +135,8 @@ async function writeOnce(): Promise<readonly unknown[]> {
   };
   await attempt(() => presentIndex(kit.name));
   const { index } = stored;
-  if (!index) return problems;
+  // Where all was thrown away and has no room to come back, a document written by itself would end the mirror, too.
+  if (!index || problems.length > 0) return problems;
   const { changed, gone } = unsavedParts(kit);
   for (const entry of changed) {
     await attempt(async () => {

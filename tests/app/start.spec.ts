@@ -184,6 +184,20 @@ test('a font that is none is refused in plain words', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Font: Anton/ })).toBeVisible();
 });
 
+test('a first visit fetches little until there is something to press', async ({ page }) => {
+  const client = await page.context().newCDPSession(page);
+  let bytes = 0;
+  client.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
+  await client.send('Network.enable');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Start with an empty kit' }).click();
+  await page.getByRole('button', { name: 'New overlay' }).first().waitFor();
+  // The next screens' code is fetched meanwhile, and may be in.
+  await page.waitForLoadState('networkidle');
+  expect(bytes).toBeGreaterThan(200_000);
+  expect(bytes).toBeLessThan(700_000);
+});
+
 test('a screen whose code cannot be fetched says so, and opens once it can', async ({ page }) => {
   const code = /\/afterKit-[0-9a-f]+\.js$/;
   await page.route(code, (route) => route.abort());

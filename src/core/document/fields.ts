@@ -154,18 +154,26 @@ export const shape = <F extends Fields>(fields: F) =>
   );
 
 /** An object that may have some keys and no other ones. */
-export const record = <T>(keys: readonly string[], of: Field<T>) =>
-  described<Readonly<Record<string, T>>>(
-    lazy((value) => {
-      const present = keys.filter((key) => Object.hasOwn(Object(value), key));
-      return shape(Object.fromEntries(present.map((key) => [key, of]))) as never;
-    }),
+export function record<T>(keys: readonly string[], of: Field<T>) {
+  const shapes = new Map<string, Field>();
+  const shapeWith = (present: readonly string[]): Field => {
+    const name = present.join(' ');
+    const known = shapes.get(name) ?? shape(Object.fromEntries(present.map((key) => [key, of])));
+    shapes.set(name, known);
+    return known;
+  };
+  return described<Readonly<Record<string, T>>>(
+    lazy((value) => shapeWith(keys.filter((key) => Object.hasOwn(Object(value), key))) as never),
     { kind: 'record', keys, of },
   );
+}
+
+// Schemas that a value chooses are made once, as making one takes longer than looking a value through.
+const NULL = mixed().nullable();
 
 export const orNull = <T>(field: Field<T>) =>
   described<T | null>(
-    lazy((value) => (value === null ? mixed().nullable() : (field as never))),
+    lazy((value) => (value === null ? NULL : (field as never))),
     { kind: 'null or', of: field },
   );
 

@@ -47,8 +47,9 @@ export async function takeMoments(
     const indices = moving ? evenlySpread(frames.length, tried) : [0];
     const pictures: OffscreenCanvasRenderingContext2D[] = [];
     const whole = softwareContext(decoded.width, decoded.height);
-    await eachFrame(decoded, indices, rate, whole, async () => {
+    await eachFrame(decoded, indices, rate, async (frame) => {
       stopIfAborted(signal);
+      whole.putImageData(frame, 0, 0);
       const picture = softwareContext(size.width, size.height);
       picture.imageSmoothingQuality = 'high';
       picture.drawImage(whole.canvas, 0, 0, size.width, size.height);

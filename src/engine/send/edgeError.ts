@@ -1,9 +1,8 @@
 import { sampledAlpha, softEdgeError } from '@/core/matte/sampledAlpha';
 import type { Point } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
+import { pieceOf } from './edgePicture';
 import type { Making } from './types';
-
-type Context = OffscreenCanvasRenderingContext2D;
 
 /** Pixels of the file across the piece that is looked at, and samples a pixel in each direction. */
 const PIECE = 32;
@@ -20,7 +19,7 @@ export async function edgeError(
   { artist, bundle, crop, target }: Making,
   frame: number,
   spot: Point,
-  found: Context,
+  found: ImageData,
 ): Promise<number | null> {
   const { width, height } = target;
   if (width < PIECE || height < PIECE) return null;
@@ -41,7 +40,7 @@ export async function edgeError(
   const { data } = fine.getImageData(0, 0, PIECE * FINE, PIECE * FINE);
   return softEdgeError(
     sampledAlpha(data, PIECE, PIECE, FINE),
-    found.getImageData(left, top, PIECE, PIECE).data,
+    pieceOf(found, left, top, PIECE).getImageData(0, 0, PIECE, PIECE).data,
     PIECE,
   );
 }

@@ -8,36 +8,31 @@ import {
   type ReadFile,
 } from '@/core/formats/files/movingPicture';
 import { framesToSeconds, type Rate } from '@/core/time';
+import { softwareContext } from '@/paint/browserTools';
 import { TIMES_ROUNDED_BY } from '../frame';
-import { drawFrame } from '../framePixels';
+import { framePixels } from '../framePixels';
 import { codingOf, openInput } from '../frameReader';
 import { readingOf } from '../movingPictures';
 import { loadResvg } from '../resvg';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
-export interface Drawable {
-  readonly draw: (context: Context) => void | Promise<void>;
-}
-
 /**
- * Draws frames of a file one after the other on a canvas that is cleared each time.
+ * Looks at frames of a file one after the other.
  * @param indices in order
+ * @param look gets straight RGBA of the file's size
  * @throws MoonError 'read-back-differs' where one cannot be read
  */
 export async function eachFrame(
   decoded: Decoded,
   indices: readonly number[],
   rate: Rate,
-  context: Context,
-  look: (step: number) => Promise<void>,
+  look: (frame: ImageData, step: number) => Promise<void>,
 ): Promise<void> {
   let step = 0;
   for await (const frame of decoded.frameAt(indices, rate)) {
     if (!frame) break;
-    context.clearRect(0, 0, context.canvas.width, context.canvas.height);
-    await frame.draw(context);
-    await look(step++);
+    await look(frame, step++);
   }
   if (step < indices.length) throw differs(`its frame ${indices[step]} cannot be read`);
 }
@@ -47,8 +42,8 @@ export interface Decoded {
   readonly width: number;
   readonly height: number;
   readonly frames: number;
-  /** Frames by their numbers, in order; each is to be drawn before the next is asked for. */
-  readonly frameAt: (indices: readonly number[], rate: Rate) => AsyncIterable<Drawable | null>;
+  /** Frames by their numbers, in order, as straight RGBA; null for one that cannot be read. */
+  readonly frameAt: (indices: readonly number[], rate: Rate) => AsyncIterable<ImageData | null>;
   readonly close: () => void;
 }
 
@@ -99,22 +94,30 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
   const first = await bitmapOf(0);
   const size = pictures.size ?? { width: first.width, height: first.height };
   first.close();
-  const placedBitmap = async (index: number) => {
+  const canvas = softwareContext(size.width, size.height);
+  const frameOf = async (index: number) => {
     const bitmap = await bitmapOf(index);
-    const { x, y } = placeOf(pictures.boxes?.[index] ?? { x: 0, y: 0, ...size }, bitmap);
-    return { bitmap, x, y };
+    return drawn(
+      bitmap,
+      canvas,
+      placeOf(pictures.boxes?.[index] ?? { x: 0, y: 0, ...size }, bitmap),
+    );
   };
   return {
     ...size,
     frames: pictures.count,
-    frameAt: async function* (indices) {
-      for await (const { bitmap, x, y } of doneAhead(indices, placedBitmap)) {
-        yield { draw: (context) => context.drawImage(bitmap, x, y) };
-        bitmap.close();
-      }
-    },
+    frameAt: (indices) => doneAhead(indices, frameOf),
     close: () => undefined,
   };
+}
+
+/** A canvas's pixels with nothing but a picture on it, which is let go. */
+function drawn(bitmap: ImageBitmap, canvas: Context, { x, y } = { x: 0, y: 0 }): ImageData {
+  const { width, height } = canvas.canvas;
+  canvas.clearRect(0, 0, width, height);
+  canvas.drawImage(bitmap, x, y);
+  bitmap.close();
+  return canvas.getImageData(0, 0, width, height);
 }
 
 /** What comes of each item, one after the other; the next is worked on while one is used. */
@@ -143,14 +146,15 @@ export async function openOutlines(file: Blob): Promise<Decoded> {
 /** @throws MoonError 'read-back-differs' where it cannot be opened */
 export async function openStill(file: Blob): Promise<Decoded> {
   const bitmap = await createImageBitmap(file);
+  const size = { width: bitmap.width, height: bitmap.height };
+  const pixels = drawn(bitmap, softwareContext(size.width, size.height));
   return {
-    width: bitmap.width,
-    height: bitmap.height,
+    ...size,
     frames: 1,
     frameAt: async function* () {
-      yield { draw: (context) => context.drawImage(bitmap, 0, 0) };
+      yield pixels;
     },
-    close: () => bitmap.close(),
+    close: () => undefined,
   };
 }
 
@@ -163,20 +167,18 @@ export async function openVideo(file: Blob): Promise<Decoded> {
   const { packetCount } = await track.computePacketStats();
   const first = await track.getFirstTimestamp();
   const coding = await codingOf(track);
+  const size = { width: track.displayWidth, height: track.displayHeight };
   return {
-    width: track.displayWidth,
-    height: track.displayHeight,
+    ...size,
     frames: packetCount,
     frameAt: async function* (indices, rate) {
       const times = indices.map((index) => first + framesToSeconds(index, rate) + TIMES_ROUNDED_BY);
       for await (const sample of sink.samplesAtTimestamps(times)) {
-        yield (
-          sample && {
-            draw: (context) =>
-              drawFrame({ sample, coding }, context, sample.displayWidth, sample.displayHeight),
-          }
-        );
-        sample?.close();
+        try {
+          yield sample && (await framePixels({ sample, coding }, size));
+        } finally {
+          sample?.close();
+        }
       }
     },
     close: () => input.dispose(),

@@ -1,7 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { nanoid } from '@reduxjs/toolkit';
 import { MIRROR_BUCKET } from '@/core/buckets';
-import { MoonError } from '@/core/errors';
 import { inTurn } from '@/core/inTurn';
 import { onStorage } from '@/core/onStorage';
 
@@ -66,7 +65,8 @@ const changeBoth = (change: (place: Storage, serial: string) => Promise<void>): 
   });
 
 /**
- * Makes a change in the mirror, or makes all of it anew where it is not as this page left it.
+ * Makes a change in the mirror, or makes all of it anew where it is not as this page left it. Where the records were
+ * thrown away meanwhile, it is all that there is and is let alone.
  * @returns the serial that it has then; null where it could not be made
  */
 async function mirrored(
@@ -75,6 +75,7 @@ async function mirrored(
   change: (place: Storage, serial: string) => Promise<void>,
 ): Promise<string | null> {
   try {
+    if ((await readRecord(INDEX)) === null) return null;
     const found = await onStorage(() => mirror.getItem(SERIAL));
     await onStorage(() => ((found ?? '') === before ? change(mirror, serial) : copyToMirror()));
     return serial;
@@ -86,20 +87,17 @@ async function mirrored(
 
 /**
  * Makes the mirror anew where it is behind.
- * @returns the serial that both have then; null where it could not be made, which need not keep changes from being
- * saved, but for a full disk
- * @throws MoonError 'storage-full'
+ * @returns the serial that both have then; null where the browser gives no mirror, which need not keep changes from
+ * being saved
+ * @throws MoonError 'storage-full' | 'storage-away' where it cannot be written: a full disk is not always told as such,
+ * and would end the records as it ended the mirror
  */
 async function renewedMirror(): Promise<string | null> {
-  try {
-    const found = await onStorage(() => mirror.getItem(SERIAL));
-    const serial = await readRecord(SERIAL);
-    if (found === null || found !== serial) await onStorage(copyToMirror);
-    return serial ?? '';
-  } catch (error) {
-    if (error instanceof MoonError && error.code === 'storage-full') throw error;
-    return null;
-  }
+  const found = await onStorage(() => mirror.getItem(SERIAL)).catch(() => undefined);
+  if (found === undefined) return null;
+  const serial = await readRecord(SERIAL);
+  if (found === null || found !== serial) await onStorage(copyToMirror);
+  return serial ?? '';
 }
 
 /** What is newest is written last: until then the serial says that it is behind. */

@@ -32,15 +32,15 @@ const mirror = createAsyncStorage('moonpatch-kit', 'mirror');
 const { dispatch, getState } = store;
 const put = IDBObjectStore.prototype.put;
 
-/** Has writes fail as on a full disk, of those of the records or of the mirror. */
-function fullFor(place: 'records' | 'mirror') {
+/** Has writes fail as on a full disk, of those of the records or of the mirror, in the words of some engine. */
+function fullFor(place: 'records' | 'mirror', words = 'QuotaExceededError') {
   jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
     this: IDBObjectStore,
     value: unknown,
     at?: IDBValidKey,
   ) {
     const isMirror = databases.has(this.transaction.db);
-    if (isMirror === (place === 'mirror')) throw new DOMException('Full.', 'QuotaExceededError');
+    if (isMirror === (place === 'mirror')) throw new DOMException('Not written.', words);
     return put.call(this, value, at);
   });
 }
@@ -109,6 +109,28 @@ it('a visit that has no room to bring them back says so, and brings them back on
   expect(await lengths()).toEqual({ Alpha: 120, Beta: 120 });
 });
 
+it('where they have no room to come back into an open page, the mirror is let alone', async () => {
+  const all = async () => mirror.getMany(await mirror.getAllKeys());
+  const before = await all();
+  await records.clear();
+  jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+    this: IDBObjectStore,
+    value: unknown,
+    at?: IDBValidKey,
+  ) {
+    // All of them together have no room, a document by itself has.
+    const isIndex = at === 'index' && !databases.has(this.transaction.db);
+    if (isIndex) throw new DOMException('Full.', 'QuotaExceededError');
+    return put.call(this, value, at);
+  });
+  lengthen('a', 11);
+  await isTold();
+  expect(await all()).toEqual(before);
+  jest.restoreAllMocks();
+  await allSaved();
+  expect(await lengths()).toEqual({ Alpha: 11, Beta: 120 });
+});
+
 it('nothing is written a second time that could not be written once', async () => {
   const before = await mirror.getMany(await mirror.getAllKeys());
   fullFor('records');
@@ -146,6 +168,18 @@ it('a mirror that could not follow is made anew with the next change, and in the
   await startAgain();
   lengthen('a', 14);
   await waitFor(async () => expect(await mirrored()).toEqual([14]));
+});
+
+it('records are not written where the mirror cannot be, for whatever reason', async () => {
+  fullFor('mirror', 'UnknownError');
+  lengthen('a', 21);
+  await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 21, Beta: 120 }));
+  lengthen('a', 22);
+  await waitFor(() => expect(getState().session.unsaved).toMatch(/does not let this page save/));
+  expect(await lengths()).toEqual({ Alpha: 21, Beta: 120 });
+  jest.restoreAllMocks();
+  await allSaved();
+  expect(await lengths()).toEqual({ Alpha: 22, Beta: 120 });
 });
 
 it('a kit of before there was a mirror gets one with its next change', async () => {
