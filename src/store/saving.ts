@@ -135,7 +135,7 @@ async function writeOnce(): Promise<readonly unknown[]> {
   };
   await attempt(() => presentIndex(kit.name));
   const { index } = stored;
-  // Where all was thrown away and has no room to come back, a document written by itself would end the mirror, too.
+  // Without the index the mirror may be the only whole copy: a document written now would be carried into it.
   if (!index || problems.length > 0) return problems;
   const { changed, gone } = unsavedParts(kit);
   for (const entry of changed) {
