@@ -5,5 +5,9 @@ export const PAGES =
 /** Where other apps of a device hand files over; they are kept in a cache until the page takes them. */
 export const HANDED_OVER = '/handed-over';
 
-/** Caches of the service worker that the page reads as well. */
-export const CACHES = { onceUsed: 'once-used', handedOver: 'handed-over' } as const;
+/** Caches of the page's own: what the service worker keeps for it, and what mirrors the records. */
+export const CACHES = {
+  onceUsed: 'once-used',
+  handedOver: 'handed-over',
+  records: 'records',
+} as const;

@@ -2,15 +2,14 @@ import { nanoid } from '@reduxjs/toolkit';
 import { readDocument, readEntry, type LeftOut, type Read } from '@/core/document/reading';
 import type { Kit, KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
+import { INDEX, type Texts } from './copy';
 import {
-  INDEX,
   parsed,
   readRecord,
   readRecords,
   recordKeys,
   removeRecords,
   writeRecords,
-  type Texts,
 } from './records';
 
 /**

@@ -1,6 +1,6 @@
+import { bucket, cacheNamed } from './browser';
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { waitFor } from '@testing-library/react';
-import { IDBFactory } from 'fake-indexeddb';
 import { EMPTY_KIT, type Kit } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { remove } from '@/store/actions';
@@ -9,6 +9,8 @@ import { openKitFile } from '@/store/kitFiles';
 import { noteFailure, openIndex } from '@/store/saving';
 import { startKeeping } from '@/store/start';
 import { loadCopies, loadKit } from '@/store/storage';
+import { CachedTexts } from '@/store/storage/cachedTexts';
+import type { Place } from '@/store/storage/copy';
 import { store } from '@/store/store';
 import { overlay } from '../fixtures';
 
@@ -24,10 +26,10 @@ jest.mock('@/engine/engine', () => ({
   },
 }));
 
-const bucket = new IDBFactory();
-Object.assign(navigator, { storageBuckets: { open: async () => ({ indexedDB: bucket }) } });
 const records = createAsyncStorage('moonpatch-kit');
 const mirror = createAsyncStorage('moonpatch-kit', 'mirror');
+
+const spareCache = cacheNamed('records');
 
 const { dispatch, getState } = store;
 const put = IDBObjectStore.prototype.put;
@@ -68,8 +70,12 @@ async function lengths() {
 }
 
 /** Lengths of overlays in the mirror. */
-const mirrored = async () => {
-  const texts = await mirror.getMany(await mirror.getAllKeys());
+const mirrored = () => lengthsIn(mirror);
+/** Lengths of overlays in the third copy. */
+const spared = () => lengthsIn(new CachedTexts('records'));
+
+const lengthsIn = async (place: Place) => {
+  const texts = await place.getMany([...(await place.getAllKeys())]);
   const documents = Object.entries(texts).filter(([key]) =>
     key.startsWith(`kit/${openIndex()!.generation}/document/`),
   );
@@ -96,6 +102,58 @@ it('what was saved is there where the browser throws all records away for want o
   jest.restoreAllMocks();
   await startAgain();
   expect(await lengths()).toEqual({ Alpha: 11, Beta: 120 });
+});
+
+describe('where both the records and their mirror are thrown away', () => {
+  const loseBoth = async () => {
+    await records.clear();
+    await mirror.clear();
+    await startAgain();
+  };
+
+  it('a third copy has all changes and what was removed', async () => {
+    lengthen('a', 31);
+    lengthen('a', 32);
+    dispatch(remove('b'));
+    await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 32 }));
+    await waitFor(async () => expect(await spared()).toEqual([32]));
+    await loseBoth();
+    expect(await lengths()).toEqual({ Alpha: 32 });
+  });
+
+  it('under an open page, the third copy is let alone until all is there again', async () => {
+    await waitFor(async () => expect(await spared()).toEqual([120, 120]));
+    await records.clear();
+    await mirror.clear();
+    fullFor('records');
+    lengthen('a', 33);
+    await isTold();
+    expect(await spared()).toEqual([120, 120]);
+    jest.restoreAllMocks();
+    await allSaved();
+    await waitFor(async () => expect(await spared()).toEqual([120, 33]));
+  });
+
+  it('what the third copy could not take is there as it was before', async () => {
+    await waitFor(async () => expect(await spared()).toEqual([120, 120]));
+    const full = new DOMException('Not written.', 'QuotaExceededError');
+    jest.spyOn(spareCache, 'put').mockRejectedValue(full);
+    lengthen('a', 34);
+    await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 34, Beta: 120 }));
+    // What has no room there is not tried here.
+    lengthen('a', 35);
+    await isTold();
+    jest.restoreAllMocks();
+    await loseBoth();
+    expect(await lengths()).toEqual({ Alpha: 120, Beta: 120 });
+  });
+
+  it('a third copy of before is made anew where it is behind', async () => {
+    await spareCache.clear();
+    await startAgain();
+    lengthen('b', 36);
+    await waitFor(async () => expect(await spared()).toEqual([120, 36]));
+  });
 });
 
 it('a visit that has no room to bring them back says so, and brings them back once there is', async () => {
