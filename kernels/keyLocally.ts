@@ -10,6 +10,7 @@ import {
   LOW_AT,
   LUMA_BETWEEN_AT,
   LUMA_FROM_KEY_AT,
+  SHARP_AT,
   SOLID,
   SPILL_AT,
   STRETCH_AT,
@@ -18,6 +19,7 @@ import {
 import { channel, clamp01, numberAt, splatAt } from './lanes';
 import { backdropAt, knownAt } from './localColours';
 import { packed, storeSome } from './pack';
+import { alphaStride } from './sharpAlpha';
 import { yccSquare } from './yccSquare';
 
 /** Bytes of scratch memory that `keyLocally` needs for one stripe: a row of cells, of both colours. */
@@ -60,6 +62,14 @@ function highs(pq: v128, st: v128): v128 {
 @inline
 function towards(from: v128, off: v128, share: f32): v128 {
   return f32x4.add(from, f32x4.mul(off, f32x4.splat(share)));
+}
+
+/** Four bytes as shares of 255. */
+// @ts-ignore
+@inline
+function sharesAt(bytes: usize): v128 {
+  const words = i16x8.extend_low_i8x16_u(v128.load32_zero(bytes));
+  return f32x4.mul(f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(words)), f32x4.splat(1.0 / 255.0));
 }
 
 /** By how much all channels of the key's hue exceed the others. */
@@ -107,6 +117,7 @@ function hasExcess(pixels: v128, spills: bool, onR: v128, onG: v128, onB: v128):
  * @param constants address of the numbers of a local key
  * @param source address of the whole picture's RGBA
  * @param local address of its cells, spread
+ * @param alphas address of what `sharpAlpha` found, for a key of sharp edges
  * @param scratch address of `keyScratch(width)` bytes
  */
 export function keyLocally(
@@ -117,6 +128,7 @@ export function keyLocally(
   from: i32,
   to: i32,
   local: usize,
+  alphas: usize,
   scratch: usize,
 ): void {
   const across = (width + CELL - 1) / CELL;
@@ -136,6 +148,7 @@ export function keyLocally(
   const black = splatAt(constants, BLACK_AT);
   const stretch = splatAt(constants, STRETCH_AT);
   const staysSolid = (<f32>1 - numberAt(constants, BLACK_AT)) * numberAt(constants, STRETCH_AT) >= 1;
+  const sharp = numberAt(constants, SHARP_AT) > 0;
   const none = f32x4.splat(0);
   const one = f32x4.splat(1);
   const full = f32x4.splat(255);
@@ -208,18 +221,20 @@ export function keyLocally(
         const offR = f32x4.sub(r, kR);
         const offG = f32x4.sub(g, kG);
         const offB = f32x4.sub(b, kB);
-        const isOff = f32x4.gt(yccSquare(offR, offG, offB, fromKey), lowSquare);
-        const whole = yccSquare(f32x4.sub(fR, kR), f32x4.sub(fG, kG), f32x4.sub(fB, kB), between);
-        const mixed = f32x4.pmin(
-          one,
-          f32x4.sqrt(
-            f32x4.div(yccSquare(offR, offG, offB, between), f32x4.pmax(whole, f32x4.splat(1e-9))),
-          ),
-        );
-        const alpha = v128.and(
-          f32x4.add(mixed, f32x4.mul(f32x4.sub(one, mixed), sure)),
-          isOff,
-        );
+        let alpha: v128;
+        if (sharp) {
+          alpha = sharesAt(alphas + <usize>(y * alphaStride(width) + left));
+        } else {
+          const isOff = f32x4.gt(yccSquare(offR, offG, offB, fromKey), lowSquare);
+          const whole = yccSquare(f32x4.sub(fR, kR), f32x4.sub(fG, kG), f32x4.sub(fB, kB), between);
+          const mixed = f32x4.pmin(
+            one,
+            f32x4.sqrt(
+              f32x4.div(yccSquare(offR, offG, offB, between), f32x4.pmax(whole, f32x4.splat(1e-9))),
+            ),
+          );
+          alpha = v128.and(f32x4.add(mixed, f32x4.mul(f32x4.sub(one, mixed), sure)), isOff);
+        }
         const seen = f32x4.ge(alpha, least);
         if (v128.any_true(seen)) {
           const rest = f32x4.sub(one, alpha);

@@ -2,8 +2,14 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
-import { DEFAULT_KEY } from '@/core/document';
-import { keyConstants } from '@/core/matte/keyConstants';
+import {
+  DEFAULT_KEY,
+  firstKey,
+  type ChromaKey,
+  type KeySettings,
+  type LumaKey,
+} from '@/core/document';
+import { hasSharpEdges, keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
 import { yuvMatrix } from '@/core/colour/yuvMatrix';
 import { KeyKernels, type Step } from '@/engine/kernels/keying';
@@ -13,7 +19,8 @@ import { folder } from '../support';
 const WIDTH = 1920;
 const HEIGHT = 1080;
 const PIXELS = WIDTH * HEIGHT;
-const KEY = { ...DEFAULT_KEY, colour: '#00c853', tolerance: 0.03, softness: 0.95 };
+const KEY: ChromaKey = { ...DEFAULT_KEY, colour: '#00c853', tolerance: 0.03, softness: 0.95 };
+const SHARP: KeySettings = { ...(firstKey('luma', null) as LumaKey), edges: 'sharp' };
 const FRAMES = 60;
 
 /** A title over the key colour, through H.264 as a file has it. */
@@ -29,7 +36,7 @@ function titleFile(): string {
   const png = join(folder, 'title.png');
   writeFileSync(png, context.canvas.toBuffer('image/png'));
   const file = join(folder, 'title.mp4');
-  run('ffmpeg', [
+  ran('ffmpeg', [
     '-v',
     'error',
     '-y',
@@ -52,11 +59,11 @@ function titleFile(): string {
   return file;
 }
 
-const run = (command: string, args: readonly string[]): Buffer =>
+const ran = (command: string, args: readonly string[]): Buffer =>
   execFileSync(command, args, { maxBuffer: 1 << 28, stdio: ['ignore', 'pipe', 'pipe'] });
 
 const raw = (file: string, format: string): Buffer =>
-  run('ffmpeg', [
+  ran('ffmpeg', [
     '-v',
     'error',
     '-i',
@@ -123,7 +130,7 @@ function filterTime(chain: string): number {
 function spawned(args: readonly string[]): { stderr: string } {
   // What is measured is printed beside the pictures, which go nowhere.
   const script = `ffmpeg ${args.map((arg) => `'${arg}'`).join(' ')} 2>&1`;
-  return { stderr: run('bash', ['-c', script]).toString() };
+  return { stderr: ran('bash', ['-c', script]).toString() };
 }
 
 /** What keying a frame takes from its planes on, step by step, held against a copy and ffmpeg's filters. */
@@ -136,9 +143,14 @@ export async function benchKernels(): Promise<void> {
   const copied = new Uint8Array(rgba.length);
   const copy = quickest(20, () => copied.set(rgba));
   const planes = raw(file, 'yuv420p');
-  const title = stepTimes(kernels, planes);
-  const dense = stepTimes(kernels, noisy(planes));
-  for (const [name, times] of Object.entries({ title, 'noise all over': dense })) {
+  const title = stepTimes(kernels, planes, KEY);
+  const scenes = {
+    title,
+    'noise all over': stepTimes(kernels, noisy(planes), KEY),
+    'title, by light, sharp edges': stepTimes(kernels, planes, SHARP),
+    'noise all over, by light, sharp edges': stepTimes(kernels, noisy(planes), SHARP),
+  };
+  for (const [name, times] of Object.entries(scenes)) {
     const steps = Object.entries(times).map(([step, time]) => `${step} ${time.toFixed(1)}`);
     const whole = sum(Object.values(times));
     console.log(
@@ -154,33 +166,41 @@ export async function benchKernels(): Promise<void> {
   console.log(`key: the plain code takes ${plain.toFixed(0)} ms`);
 }
 
+type Times = Readonly<Record<Exclude<Step, 'key'> | 'spread', number>>;
+
 const sum = (values: readonly number[]): number => values.reduce((all, value) => all + value, 0);
 
 /** A frame in which nothing is flat. */
 const noisy = (planes: Buffer): Buffer =>
   planes.map((code, i) => code + ((i * 7919) % 11)) as Buffer;
 
-function stepTimes(kernels: KeyKernels, planes: Buffer) {
+/** Milliseconds of each step of keying a frame on one thread. */
+function stepTimes(kernels: KeyKernels, planes: Buffer, key: KeySettings): Times {
   const size = { width: WIDTH, height: HEIGHT };
   const at = kernels.layout(size, size, 1);
   const bytes = (from: number, length: number) =>
     new Uint8Array(kernels.memory.buffer, from, length);
-  bytes(at.y, PIXELS).set(planes.subarray(0, PIXELS));
   bytes(at.u, PIXELS / 4).set(planes.subarray(PIXELS, PIXELS * 1.25));
   bytes(at.v, PIXELS / 4).set(planes.subarray(PIXELS * 1.25));
-  kernels.setKey(keyConstants(KEY));
+  kernels.setKey(keyConstants(key));
   kernels.setMatrix(yuvMatrix(0.2126, 0.0722, false));
-  const step = (name: Step) => () =>
-    kernels.run({ ...size, frame: size, step: name }, at, 0, HEIGHT, 0);
-  const times = { convert: Infinity, gather: Infinity, spread: Infinity, 'key locally': Infinity };
+  const run = (step: Step) => () => kernels.run({ ...size, frame: size, step }, at, 0, HEIGHT, 0);
+  const steps: Readonly<Record<keyof Times, () => void>> = {
+    convert: run('convert'),
+    gather: run('gather'),
+    spread: () => kernels.spread(size, at),
+    'find sharp alpha': hasSharpEdges(key) ? run('find sharp alpha') : () => undefined,
+    'key locally': run('key locally'),
+  };
+  const times = Object.fromEntries(Object.keys(steps).map((name) => [name, Infinity])) as {
+    -readonly [name in keyof Times]: number;
+  };
   for (let round = 0; round < 30; round++) {
-    times.convert = Math.min(times.convert, quickest(1, step('convert')));
-    times.gather = Math.min(times.gather, quickest(1, step('gather')));
-    times.spread = Math.min(
-      times.spread,
-      quickest(1, () => kernels.spread(size, at)),
-    );
-    times['key locally'] = Math.min(times['key locally'], quickest(1, step('key locally')));
+    // What is found of sharp edges takes its place.
+    bytes(at.y, PIXELS).set(planes.subarray(0, PIXELS));
+    for (const name of Object.keys(steps) as (keyof Times)[]) {
+      times[name] = Math.min(times[name], quickest(1, steps[name]));
+    }
   }
   return times;
 }

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { parseHex } from '@/core/colour';
+import { withEdges } from '@/core/matte/edgeSharpness';
 import { findKey } from '@/core/matte/findKey';
 import { keyPicture } from '@/core/matte/keyPicture';
 import { yuvMatrix } from '@/core/colour/yuvMatrix';
@@ -156,7 +157,9 @@ function bestOfFfmpeg(file: string, scene: PhotoScene, truth: TrueFrame): Score 
 function found(file: string, scene: PhotoScene, truth: TrueFrame): Score {
   const { width, height } = scene;
   const frames = repairedFrames(file, scene);
-  const key = findKey(frames.map((data) => ({ data, width, height })));
+  const pictures = frames.map((data) => ({ data, width, height }));
+  const found = findKey(pictures);
+  const key = found?.kind === 'luma' ? withEdges(found, pictures) : found;
   if (!key) throw new Error(`No key was found for ${scene.name}.`);
   keyPicture(frames[JUDGED], width, height, key);
   return scoreOf(frames[JUDGED], truth, width);

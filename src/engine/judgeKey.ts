@@ -1,6 +1,7 @@
 import { parseHex } from '@/core/colour';
 import type { ChromaKey, Footage, KeySettings, LumaKey } from '@/core/document';
 import { MoonError } from '@/core/errors';
+import { withEdges } from '@/core/matte/edgeSharpness';
 import {
   findKey as findKeyIn,
   screenKey as screenKeyIn,
@@ -19,6 +20,8 @@ import { stopIfAborted } from './progress';
 const LONGEST = 640;
 
 const FOUND_IN = 6;
+/** Frames of their own size, which take room. */
+const EDGES_IN = 2;
 const MEASURED = 12;
 
 /** Figures of the frame that is looked at, and the worst of some spread over the clip. */
@@ -33,6 +36,9 @@ export interface KeyFigures {
  */
 export async function findKey(footage: Footage): Promise<ChromaKey | LumaKey> {
   const key = findKeyIn(await framesOf(footage, spread(footage, FOUND_IN)));
+  if (key?.kind === 'luma') {
+    return withEdges(key, await framesOf(footage, spread(footage, EDGES_IN), Infinity));
+  }
   if (key) return key;
   throw new MoonError(
     'not-found',
@@ -74,9 +80,16 @@ const hueOf = (key: KeySettings): readonly boolean[] =>
 const spread = ({ type, duration }: Footage, count: number): readonly number[] =>
   type === 'still' ? [0] : Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * duration);
 
-/** Frames at some seconds, scaled down, of the very pixels that the keyer keys. */
-async function framesOf(footage: Footage, seconds: readonly number[]): Promise<KeyFrame[]> {
-  const scale = Math.min(1, LONGEST / Math.max(footage.width, footage.height));
+/**
+ * Frames at some seconds of the very pixels that the keyer keys.
+ * @param longest side that they are scaled down to
+ */
+async function framesOf(
+  footage: Footage,
+  seconds: readonly number[],
+  longest = LONGEST,
+): Promise<KeyFrame[]> {
+  const scale = Math.min(1, longest / Math.max(footage.width, footage.height));
   const width = Math.max(1, Math.round(footage.width * scale));
   const height = Math.max(1, Math.round(footage.height * scale));
   if (footage.type === 'still') {

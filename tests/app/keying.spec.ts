@@ -11,7 +11,7 @@ import {
 } from '../support/app';
 import { madeClip } from '../support/clips';
 import { landOn } from '../support/land';
-import { add, choose, layerMenu } from '../support/make';
+import { add, choose, layerMenu, section } from '../support/make';
 import { colourDistance, decodeFrame, demoMedia, pixelAt, probe } from '../support/media';
 
 /** A soft half-clear disc that goes across, over a plain colour. */
@@ -102,4 +102,48 @@ test('a keyed clip is sent by itself: cut out and clear, and as its matte', asyn
   const matte = await sendFrame(page, 10);
   expect(pixelAt(matte, 120, 90)).toEqual([255, 255, 255, 255]);
   expect(pixelAt(matte, 40, 90)).toEqual([0, 0, 0, 255]);
+});
+
+/** Straight stalks in focus over black, bright ones and dim ones, a little apart. */
+function stalks(context: SKRSContext2D) {
+  context.fillStyle = '#000000';
+  context.fillRect(0, 0, 640, 360);
+  for (let i = 0; i < 40; i++) {
+    context.strokeStyle = i % 3 > 0 ? '#d8c890' : '#5a4a30';
+    context.lineWidth = 4;
+    context.beginPath();
+    context.moveTo(16 * i, 360);
+    context.lineTo(16 * i + 20, 0);
+    context.stroke();
+  }
+}
+
+test('before black it is seen whether edges are sharp or soft; dim stalks in focus stay whole', async ({
+  page,
+}) => {
+  await openEmptyKit(page);
+  await bringIn(page, [
+    madeClip('meadow', 640, 360, 10, over('#30638e', 0)),
+    madeClip('stalks', 640, 360, 10, stalks),
+    madeClip('glow', 640, 360, 10, over('#000000', 0)),
+  ]);
+  await expect(page.getByRole('link', { name: 'Open glow' })).toBeVisible();
+  await landOn(page, 'meadow');
+  const edges = page.getByRole('radiogroup', { name: 'Edges' });
+  for (const [clip, found] of [
+    ['glow', 'Soft edges'],
+    ['stalks', 'Sharp edges'],
+  ]) {
+    await add(page, clip);
+    await section(page, 'Key');
+    await page.getByRole('button', { name: 'Find it for me' }).click();
+    await expect(edges.getByRole('radio', { name: found })).toBeChecked();
+  }
+  await layerMenu(page, 'Send it by itself', 'Cut out, clear round it');
+  const sharp = await sendFrame(page, 5);
+  // Halfway up, each stalk is 10 px to the right of its foot; between two of them is nothing.
+  const at = (stalk: number, off = 0) => pixelAt(sharp, 16 * stalk + 10 + off, 180);
+  for (const stalk of [10, 21]) expect(at(stalk)[3]).toBeGreaterThan(245);
+  expect(colourDistance(at(21), [0x5a, 0x4a, 0x30, 255])).toBeLessThan(16);
+  for (const stalk of [10, 21]) expect(at(stalk, 8)[3]).toBe(0);
 });

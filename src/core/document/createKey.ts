@@ -20,7 +20,7 @@ export function firstKey(kind: KeySettings['kind'], before: KeySettings | null):
     case 'chroma':
       return { ...DEFAULT_KEY, ...matte, colour };
     case 'luma':
-      return { ...matte, kind, backdrop: 'black', from: 0.04, to: 0.3 };
+      return { ...matte, kind, backdrop: 'black', from: 0.04, to: 0.3, edges: 'soft' };
     case 'light':
       return { ...matte, kind };
     case 'known colours':

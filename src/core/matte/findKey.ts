@@ -68,7 +68,8 @@ const WHITE = 0.6;
 const LEAST_RAMP = 0.05;
 
 /**
- * Finds a key by itself: by colour, or by light where the backdrop is black or white.
+ * Finds a key by itself: by colour, or by light where the backdrop is black or white; how sharp edges are then,
+ * `edgesIn` tells.
  * @param frames of one clip, spread over it, all of one size, as the keyer sees them
  * @returns null where the backdrop has no colour of its own and is neither black nor white
  */
@@ -113,6 +114,7 @@ function lumaKey(frames: readonly KeyFrame[], ground: Rgb): LumaKey | null {
     backdrop,
     from: rounded(from),
     to: rounded(Math.min(1, Math.max(from + LEAST_RAMP, to))),
+    edges: 'soft',
   };
 }
 

@@ -23,6 +23,7 @@ export const AT = {
   stretch: layout.STRETCH_AT,
   inks: layout.INKS_AT,
   inkCount: layout.INK_COUNT_AT,
+  sharp: layout.SHARP_AT,
 } as const;
 export const { CONSTANTS } = layout;
 
@@ -35,6 +36,10 @@ export const MODE = {
 
 /** Whether a key goes by the colours round each pixel; others have one rule for all pixels. */
 export const isLocal = ({ kind }: KeySettings): boolean => kind === 'chroma' || kind === 'luma';
+
+/** Whether alpha goes by the pixels beside each. */
+export const hasSharpEdges = (key: KeySettings): boolean =>
+  key.kind === 'luma' && key.edges === 'sharp';
 
 /** A key colour with less chroma than this is a grey: every grey would be taken for it. */
 const LEAST_CHROMA = 0.05;
@@ -56,6 +61,7 @@ const SURE = 0.98;
 
 export function keyConstants(key: KeySettings): Float32Array {
   const constants = new Float32Array(CONSTANTS);
+  constants[AT.sharp] = Number(hasSharpEdges(key));
   constants[AT.mode] = MODE[key.kind];
   constants[AT.black] = key.cleanBlack;
   constants[AT.stretch] = 1 / Math.max(LEAST_RANGE, key.cleanWhite - key.cleanBlack);

@@ -26,6 +26,8 @@ export const STRETCH_AT = 17;
 /** Red, green and blue of two inks. */
 export const INKS_AT = 18;
 export const INK_COUNT_AT = 24;
+/** 1 where edges are sharp: the artwork's strength at an edge is that of the pixels beside it. */
+export const SHARP_AT = 25;
 /** How many numbers there are. */
 export const CONSTANTS = 28;
 
@@ -46,3 +48,9 @@ export const WEAK = 0.001;
 /** What is known of a cell by all that surrounds it; 0 where it has to be worked out. */
 export const CLEAR = 1;
 export const SOLID = 2;
+
+/** A pixel of sharp edges is clear where nothing beside it is so many times as far off as what is clear. */
+export const SEEN = 1.5;
+/** It is solid where all beside it are so many times as far off, and this share of the farthest of them. */
+export const INSIDE = 1.2;
+export const INSIDE_SHARE = 0.15;

@@ -1,6 +1,7 @@
 import { AT } from './keyConstants';
 import { CELL, CLEAR, LEAST_ALPHA, SOLID } from './keyLayout';
 import { localColours, type LocalColours } from './localColours';
+import { sharpAlpha } from './sharpAlpha';
 import { yccSquare } from './yccDistance';
 
 /** More than any level. */
@@ -17,7 +18,7 @@ const { max, min, sqrt } = Math;
  * before the clamp. What is left of the key's hue (spill: by how much all channels that make it
  * exceed the others), beyond what the artwork nearby has of it, is turned to grey of the same luma.
  *
- * The reference of the compiled kernel.
+ * Where edges are sharp, alpha is told by the pixels beside each instead. The reference of the compiled kernel.
  * @param rgba straight 8-bit sRGB with alpha, width × height × 4 bytes, changed in place
  * @param constants from `keyConstants`, of a local key
  */
@@ -28,7 +29,8 @@ export function keyLocally(
   constants: Float32Array,
 ): void {
   const local = localColours(rgba, width, height, constants);
-  const keyPixel = pixelKeyer(rgba, width, local, constants);
+  const alphas = constants[AT.sharp] > 0 ? sharpAlpha(rgba, width, height, constants) : null;
+  const keyPixel = pixelKeyer(rgba, width, local, alphas, constants);
   const { across, known } = local;
   for (let y = 0; y < height; y++) {
     const row = Math.floor(y / CELL) * across;
@@ -43,11 +45,15 @@ export function keyLocally(
   }
 }
 
-/** Keys one pixel, which may be known to be solid. */
+/**
+ * Keys one pixel, which may be known to be solid.
+ * @param alphas of all pixels, 0…255, where edges are sharp
+ */
 function pixelKeyer(
   rgba: Uint8ClampedArray,
   width: number,
   local: LocalColours,
+  alphas: Uint8ClampedArray | null,
   constants: Float32Array,
 ) {
   const low = constants[AT.low];
@@ -88,7 +94,7 @@ function pixelKeyer(
     }
     amongCells(local, local.artwork, x, y, artwork);
     amongCells(local, local.backdrop, x, y, backdrop);
-    const alpha = alphaAt(at);
+    const alpha = alphas ? alphas[at / 4] / 255 : alphaAt(at);
     if (alpha < LEAST_ALPHA) {
       rgba[at] = rgba[at + 1] = rgba[at + 2] = rgba[at + 3] = 0;
       return;

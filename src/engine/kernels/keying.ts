@@ -18,6 +18,18 @@ interface Exports {
     local: number,
   ) => void;
   readonly spread: (constants: number, width: number, height: number, local: number) => void;
+  readonly sharpAlpha: (
+    constants: number,
+    source: number,
+    width: number,
+    height: number,
+    from: number,
+    to: number,
+    local: number,
+    out: number,
+    scratch: number,
+  ) => void;
+  readonly sharpScratch: (width: number) => number;
   readonly keyScratch: (width: number) => number;
   readonly keyLocally: (
     constants: number,
@@ -27,6 +39,7 @@ interface Exports {
     from: number,
     to: number,
     local: number,
+    alphas: number,
     scratch: number,
   ) => void;
   readonly setMatrix: (matrix: number) => void;
@@ -75,6 +88,8 @@ export interface Layout {
   readonly y: number;
   readonly u: number;
   readonly v: number;
+  /** Alpha of sharp edges, in place of Y once the picture is made. */
+  readonly alphas: number;
   readonly scratch: number;
   readonly end: number;
 }
@@ -85,7 +100,7 @@ export interface Size {
 }
 
 /** What is done to rows of a picture, one after the other: all rows take a step before any takes the next. */
-export type Step = 'convert' | 'gather' | 'key locally' | 'key';
+export type Step = 'convert' | 'gather' | 'find sharp alpha' | 'key locally' | 'key';
 
 export interface Work extends Size {
   readonly step: Step;
@@ -96,7 +111,7 @@ export interface Work extends Size {
   readonly frame: Size;
 }
 
-const STEPS: readonly Step[] = ['convert', 'gather', 'key locally', 'key'];
+const STEPS: readonly Step[] = ['convert', 'gather', 'find sharp alpha', 'key locally', 'key'];
 
 /** A job as numbers. */
 export const numbersOf = ({ step, width, height, frame }: Work): readonly number[] => [
@@ -126,7 +141,7 @@ export class KeyKernels implements StripeWork {
    */
   layout(picture: Size, frame: Size, stripes: number): Layout {
     const pixels = aligned(picture.width * picture.height * 4 + 64);
-    const luma = aligned(frame.width * frame.height + 64);
+    const luma = aligned((frame.width + 3) * frame.height + 64);
     const chroma = aligned(((frame.width + 1) >> 1) * ((frame.height + 1) >> 1) + 64);
     const local = PICTURES_AT + pixels;
     const y = local + aligned(this.exports.localBytes(picture.width, picture.height));
@@ -135,7 +150,7 @@ export class KeyKernels implements StripeWork {
     const scratch = v + chroma;
     const end = scratch + stripes * this.scratchBytes(Math.max(picture.width, frame.width));
     makeRoom(this.memory, end);
-    return { source: PICTURES_AT, local, y, u, v, scratch, end };
+    return { source: PICTURES_AT, local, y, u, v, alphas: y, scratch, end };
   }
 
   setKey(constants: Float32Array): void {
@@ -154,7 +169,7 @@ export class KeyKernels implements StripeWork {
 
   /** @param from,to rows; `from` is a multiple of ROWS @param stripe whose scratch memory is used */
   run({ step, width, height, frame }: Work, at: Layout, from: number, to: number, stripe: number) {
-    const { source, local, y, u, v } = at;
+    const { source, local, y, u, v, alphas } = at;
     if (to <= from) return;
     const scratch = at.scratch + stripe * this.scratchBytes(Math.max(width, frame.width));
     switch (step) {
@@ -170,8 +185,11 @@ export class KeyKernels implements StripeWork {
       case 'gather':
         this.exports.gather(KEY_AT, source, width, height, from, to, local);
         break;
+      case 'find sharp alpha':
+        this.exports.sharpAlpha(KEY_AT, source, width, height, from, to, local, alphas, scratch);
+        break;
       case 'key locally':
-        this.exports.keyLocally(KEY_AT, source, width, height, from, to, local, scratch);
+        this.exports.keyLocally(KEY_AT, source, width, height, from, to, local, alphas, scratch);
         break;
       case 'key':
         this.exports.key(KEY_AT, source + from * width * 4, (to - from) * width);
@@ -180,7 +198,8 @@ export class KeyKernels implements StripeWork {
   }
 
   private scratchBytes(width: number): number {
-    const { repairScratch, shrinkScratch, keyScratch } = this.exports;
-    return aligned(Math.max(repairScratch(width), shrinkScratch(width), keyScratch(width)));
+    const { repairScratch, shrinkScratch, sharpScratch, keyScratch } = this.exports;
+    const needs = [repairScratch, shrinkScratch, sharpScratch, keyScratch];
+    return aligned(Math.max(...needs.map((need) => need(width))));
   }
 }

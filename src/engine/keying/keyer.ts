@@ -1,5 +1,5 @@
 import type { KeySettings } from '@/core/document';
-import { isLocal, keyConstants } from '@/core/matte/keyConstants';
+import { hasSharpEdges, isLocal, keyConstants } from '@/core/matte/keyConstants';
 import { keyPicture } from '@/core/matte/keyPicture';
 import type { YuvMatrix } from '@/core/colour/yuvMatrix';
 import { repairedRgba } from '@/core/matte/repairChroma';
@@ -85,6 +85,7 @@ export function kernelKeyer(team: Team<KeyKernels>): Keyer {
     }
     run({ ...size, frame, step: 'gather' });
     kernels.spread(size, layoutOf(size, frame));
+    if (hasSharpEdges(key)) run({ ...size, frame, step: 'find sharp alpha' });
     run({ ...size, frame, step: 'key locally' });
   };
   const finish = (

@@ -1,5 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { firstKey, DEFAULT_KEY, PLAIN_MATTE, type KeySettings } from '@/core/document';
+import {
+  firstKey,
+  DEFAULT_KEY,
+  PLAIN_MATTE,
+  type KeySettings,
+  type LumaKey,
+} from '@/core/document';
 import { keyConstants } from '@/core/matte/keyConstants';
 import { yuvMatrix } from '@/core/colour/yuvMatrix';
 import { repairedRgba } from '@/core/matte/repairChroma';
@@ -71,6 +77,8 @@ describe('the compiled kernels', () => {
     { ...DEFAULT_KEY, colour: '#00c853' },
     { ...DEFAULT_KEY, colour: '#ff00d0', cleanBlack: 0.05, cleanWhite: 0.9, spill: 0.6 },
     { ...firstKey('luma', null), choke: 0.7 },
+    { ...(firstKey('luma', null) as LumaKey), edges: 'sharp' },
+    { ...(firstKey('luma', null) as LumaKey), backdrop: 'white', edges: 'sharp' },
     firstKey('light', null),
     { ...PLAIN_MATTE, kind: 'known colours', colour: '#00c853', inks: ['#ffffff', '#d02030'] },
   ];
@@ -93,6 +101,31 @@ describe('the compiled kernels', () => {
         await plainKeyer.keyRgba(expected, 61, 40, key, 1);
         expect(worst(pixels, expected)).toBeLessThanOrEqual(1.01);
       }
+    },
+  );
+
+  it.each([
+    [61, 40],
+    [6, 9],
+    [1, 1],
+  ])(
+    'find the alpha of sharp edges of %d × %d pixels in rows as in one stripe',
+    (width, height) => {
+      kernels.setKey(keyConstants({ ...(firstKey('luma', null) as LumaKey), edges: 'sharp' }));
+      const size = { width, height };
+      const work: Work = { ...size, frame: size, step: 'find sharp alpha' };
+      const at = kernels.layout(size, size, 1);
+      const random = seededRandom(width);
+      const pixels = new Uint8Array(kernels.memory.buffer, at.source, width * height * 4);
+      pixels.set(pixels.map(() => random() * 256));
+      const alphas = new Uint8Array(kernels.memory.buffer, at.alphas, ((width + 3) & ~3) * height);
+      kernels.run({ ...work, step: 'gather' }, at, 0, height, 0);
+      kernels.spread(size, at);
+      kernels.run(work, at, 0, height, 0);
+      const whole = alphas.slice();
+      alphas.fill(0);
+      for (let row = 0; row < height; row++) kernels.run(work, at, row, row + 1, 0);
+      expect(alphas).toEqual(whole);
     },
   );
 

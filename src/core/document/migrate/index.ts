@@ -8,6 +8,7 @@ import { toVersion5 } from './toVersion5';
 import { toVersion6 } from './toVersion6';
 import { toVersion7 } from './toVersion7';
 import { toVersion8 } from './toVersion8';
+import { toVersion9 } from './toVersion9';
 
 /**
  * A document as the present version writes it; one of the present version is given back as it is.
@@ -29,7 +30,8 @@ export function migrated(value: unknown, others: readonly unknown[] = []): unkno
   const fifth = fourth.version === 4 ? toVersion5(fourth) : fourth;
   const sixth = fifth.version === 5 ? toVersion6(fifth) : fifth;
   const seventh = sixth.version === 6 ? toVersion7(sixth) : sixth;
-  return seventh.version === 7 ? toVersion8(seventh) : seventh;
+  const eighth = seventh.version === 7 ? toVersion8(seventh) : seventh;
+  return eighth.version === 8 ? toVersion9(eighth) : eighth;
 }
 
 /** @throws MoonError 'document-newer' */

@@ -25,7 +25,14 @@ const keyField = byKind({
     spill: share(),
   },
   /** Takes out black or white: what lies within `from` of it is clear, what lies beyond `to` is not. */
-  luma: { ...matteFields, backdrop: oneOf(['black', 'white']), from: share(), to: share() },
+  luma: {
+    ...matteFields,
+    backdrop: oneOf(['black', 'white']),
+    from: share(),
+    to: share(),
+    /** Of sharp ones alpha is told by the pixels beside each; soft ones are smoke, glows and what is out of focus. */
+    edges: oneOf(['soft', 'sharp']),
+  },
   /** Art of light on black, such as glows: as clear as it is dark. */
   light: matteFields,
   /** Artwork of one or two known colours on a known backdrop: nearly exact when they are true. */

@@ -258,6 +258,11 @@ const GROUNDS = [
   { value: 'white', label: 'White' },
 ] as const;
 
+const EDGES = [
+  { value: 'soft', label: 'Soft edges' },
+  { value: 'sharp', label: 'Sharp edges' },
+] as const;
+
 function LumaFields({ layer, value }: KindProps<LumaKey>) {
   const set = useSetKey(layer);
   return (
@@ -278,9 +283,21 @@ function LumaFields({ layer, value }: KindProps<LumaKey>) {
         value={value.to}
         onChange={(to, gesture) => set({ ...value, to }, gesture)}
       />
+      <Choice
+        label="Edges"
+        options={EDGES}
+        value={value.edges}
+        onChange={(edges) => set({ ...value, edges }, null)}
+      />
+      <Words kind="small" soft>
+        {value.edges === 'sharp' ? SHARP_SUITS : SOFT_SUITS}
+      </Words>
     </>
   );
 }
+
+const SOFT_SUITS = 'Suits smoke, glows, shadows and what is out of focus.';
+const SHARP_SUITS = 'Suits letters, leaves and hair in focus; makes blurred edges harder.';
 
 function KnownFields({ layer, value }: KindProps<KnownColoursKey>) {
   const set = useSetKey(layer);
