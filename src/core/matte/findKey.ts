@@ -69,7 +69,7 @@ const LEAST_RAMP = 0.05;
 
 /**
  * Finds a key by itself: by colour, or by light where the backdrop is black or white; how sharp edges are then,
- * `edgesIn` tells.
+ * `withEdges` tells.
  * @param frames of one clip, spread over it, all of one size, as the keyer sees them
  * @returns null where the backdrop has no colour of its own and is neither black nor white
  */

@@ -20,8 +20,8 @@ export interface Change {
 /** The record without which there is nothing: it names the kit that is open. */
 export const INDEX = 'index';
 
-/** What says which change was made last, so that a copy that is behind is known. */
-const SERIAL = 'serial';
+/** What says which change was made last, so that a copy that is behind is known; later ones come later by the alphabet. */
+export const SERIAL = 'serial';
 
 /** @param serial of the change */
 export async function apply(place: Place, { set, removed }: Change, serial: string): Promise<void> {
@@ -98,11 +98,9 @@ export class Copy {
     await this.place.setMany({ [SERIAL]: serial });
   }
 
-  /** Brings back what is here, all or nothing. @returns whether anything is */
-  async recall(): Promise<boolean> {
+  /** All that is here; null where there is no kit. @throws MoonError 'storage-away' */
+  async kept(): Promise<Texts | null> {
     const texts = await readAll(this.place);
-    if (!(INDEX in texts)) return false;
-    await onStorage(() => this.records.setMany({ ...texts }));
-    return true;
+    return INDEX in texts ? texts : null;
   }
 }

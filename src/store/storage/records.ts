@@ -5,7 +5,7 @@ import { inTurn } from '@/core/inTurn';
 import { onStorage } from '@/core/onStorage';
 import { CACHES } from '@/core/site';
 import { CachedTexts } from './cachedTexts';
-import { apply, Copy, INDEX, readTexts, type Change, type Texts } from './copy';
+import { apply, Copy, INDEX, readTexts, SERIAL, type Change, type Texts } from './copy';
 
 /** Texts by key in IndexedDB, through AsyncStorage. Whatever fails rejects with a MoonError in plain words. */
 const storage = createAsyncStorage('moonpatch-kit');
@@ -41,7 +41,7 @@ const turn = inTurn();
 
 /** One place after the other, and none where another has no room: so that one of them is whole at any moment. */
 function changeAll(change: Change): Promise<void> {
-  const serial = nanoid();
+  const serial = `${Date.now()}-${nanoid()}`;
   const changed = turn(async () => {
     for (const copy of copies) await copy.catchUp();
     await onStorage(() => apply(storage, change, serial));
@@ -57,12 +57,16 @@ function changeAll(change: Change): Promise<void> {
 }
 
 /**
- * Brings back what a copy has, all or nothing, where the records were thrown away; to be called before they are read.
+ * Brings back what the newest copy has, all or nothing, where the records were thrown away; to be called before they are read.
  * @throws MoonError 'storage-full' | 'storage-away'
  */
 export async function recallRecords(): Promise<void> {
   if ((await readRecord(INDEX)) !== null) return;
-  for (const copy of copies) if (await copy.recall()) return;
+  const kept = await Promise.all(copies.map((copy) => copy.kept()));
+  const [newest] = kept
+    .filter((texts) => texts !== null)
+    .sort(({ [SERIAL]: a = '' }, { [SERIAL]: b = '' }) => (a < b ? 1 : -1));
+  if (newest) await onStorage(() => storage.setMany({ ...newest }));
 }
 
 export const recordKeys = (prefix = ''): Promise<readonly string[]> =>

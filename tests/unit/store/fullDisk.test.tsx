@@ -121,6 +121,18 @@ describe('where both the records and their mirror are thrown away', () => {
     expect(await lengths()).toEqual({ Alpha: 32 });
   });
 
+  it('the newest copy is brought back', async () => {
+    await waitFor(async () => expect(await spared()).toEqual([120, 120]));
+    fullFor('mirror');
+    lengthen('a', 37);
+    await waitFor(async () => expect(await spared()).toEqual([120, 37]));
+    expect(await mirrored()).toEqual([120, 120]);
+    await records.clear();
+    jest.restoreAllMocks();
+    await startAgain();
+    expect(await lengths()).toEqual({ Alpha: 37, Beta: 120 });
+  });
+
   it('under an open page, the third copy is let alone until all is there again', async () => {
     await waitFor(async () => expect(await spared()).toEqual([120, 120]));
     await records.clear();
