@@ -5,7 +5,7 @@ import { benchCopies } from './copies';
 import { benchDrawing } from './drawing';
 import { benchExports } from './exports';
 import { benchKernels } from './keying/kernels';
-import { benchKeyPhotographs } from './keying/photographQuality';
+import { benchKeyPhotographs, benchTwoBackdrops } from './keying/photographQuality';
 import { benchKeyQuality } from './keying/quality';
 import { benchLanding, benchLongLanding } from './landing';
 import {
@@ -45,6 +45,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   kernels: benchKernels,
   'key quality': benchKeyQuality,
   'key photographs': benchKeyPhotographs,
+  'two backdrops': benchTwoBackdrops,
 };
 
 /**
