@@ -23,6 +23,9 @@ export const INDEX = 'index';
 /** What says which change was made last, so that a copy that is behind is known; later ones come later by the alphabet. */
 export const SERIAL = 'serial';
 
+/** No change has this serial. */
+const BEHIND = 'behind';
+
 /** @param serial of the change */
 export async function apply(place: Place, { set, removed }: Change, serial: string): Promise<void> {
   await place.setMany({ ...set, [SERIAL]: serial });
@@ -66,24 +69,36 @@ export class Copy {
     this.serial = serial ?? '';
   }
 
+  /** The same without writing: where something is missing, all is copied once it has to follow. */
+  async compare(): Promise<void> {
+    const found = await onStorage(() => this.place.getItem(SERIAL)).catch(() => undefined);
+    if (found === undefined) return;
+    const serial = await onStorage(() => this.records.getItem(SERIAL));
+    this.serial = found !== null && found === serial ? serial : BEHIND;
+  }
+
+  /** Whether a change could not be followed. */
+  get isCutOff(): boolean {
+    return this.serial === null;
+  }
+
   /**
    * Makes a change that the records have, or copies all where this place is not as this page left it. Where it cannot,
-   * that is done before the next change. Where the records were thrown away meanwhile, this is all that there is and is
-   * let alone.
+   * that is done before the next change.
    */
   async follow(change: Change, serial: string): Promise<void> {
     const before = this.serial;
     if (before === null) return;
-    this.serial = null;
-    try {
-      if ((await onStorage(() => this.records.getItem(INDEX))) === null) return;
-      const found = await onStorage(() => this.place.getItem(SERIAL));
-      const isAsLeft = (found ?? '') === before;
-      await onStorage(() => (isAsLeft ? apply(this.place, change, serial) : this.copyAll()));
-      this.serial = serial;
-    } catch {
-      // The next change begins with catching up.
-    }
+    this.serial = await this.followed(change, serial, before).catch(() => null);
+  }
+
+  /** @returns the serial that it has then; null where the records were thrown away, so that this is all that there is */
+  private async followed(change: Change, serial: string, before: string): Promise<string | null> {
+    if ((await onStorage(() => this.records.getItem(INDEX))) === null) return null;
+    const found = await onStorage(() => this.place.getItem(SERIAL));
+    const isAsLeft = (found ?? '') === before;
+    await onStorage(() => (isAsLeft ? apply(this.place, change, serial) : this.copyAll()));
+    return serial;
   }
 
   /** What differs is written, and the serial last: until then it says that this place is behind. */

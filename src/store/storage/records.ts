@@ -38,16 +38,19 @@ export const removeRecords = (removed: readonly string[]): Promise<void> =>
   changeAll({ set: {}, removed });
 
 const turn = inTurn();
+/** The spare copy's own, so that changes need not wait for it. */
+const spareTurn = inTurn();
 
 /** One place after the other, and none where another has no room: so that one of them is whole at any moment. */
 function changeAll(change: Change): Promise<void> {
   const serial = `${Date.now()}-${nanoid()}`;
   const changed = turn(async () => {
-    for (const copy of copies) await copy.catchUp();
+    await mirror?.catchUp();
+    await readySpare();
     await onStorage(() => apply(storage, change, serial));
     await mirror?.follow(change, serial);
   });
-  void turn(() =>
+  void spareTurn(() =>
     changed.then(
       () => spare?.follow(change, serial),
       () => undefined,
@@ -56,8 +59,18 @@ function changeAll(change: Change): Promise<void> {
   return changed;
 }
 
+let compared = false;
+
+/** What it could not follow is copied first; what it has still to follow is not waited for. */
+async function readySpare(): Promise<void> {
+  if (!compared) await spare?.compare();
+  else if (spare?.isCutOff) await spare.catchUp();
+  compared = true;
+}
+
 /**
- * Brings back what the newest copy has, all or nothing, where the records were thrown away; to be called before they are read.
+ * Brings back what the newest copy has, all or nothing, where the records were thrown away; to be called before they
+ * are read.
  * @throws MoonError 'storage-full' | 'storage-away'
  */
 export async function recallRecords(): Promise<void> {
