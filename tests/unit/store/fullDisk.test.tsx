@@ -121,6 +121,19 @@ describe('where both the records and their mirror are thrown away', () => {
     expect(await lengths()).toEqual({ Alpha: 32 });
   });
 
+  it('changes do not wait for the third copy', async () => {
+    await waitFor(async () => expect(await spared()).toEqual([120, 120]));
+    let goOn: () => void = () => undefined;
+    const held = new Promise<void>((resolve) => (goOn = resolve));
+    jest.spyOn(spareCache, 'put').mockReturnValueOnce(held);
+    lengthen('a', 38);
+    await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 38, Beta: 120 }));
+    lengthen('a', 39);
+    await waitFor(async () => expect(await lengths()).toEqual({ Alpha: 39, Beta: 120 }));
+    goOn();
+    await waitFor(async () => expect(await spared()).toEqual([120, 39]));
+  });
+
   it('the newest copy is brought back', async () => {
     await waitFor(async () => expect(await spared()).toEqual([120, 120]));
     fullFor('mirror');
