@@ -33,6 +33,7 @@ import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { KeptMedia } from './mediaStore';
 import { clearScratchFiles } from './send/scratchFile';
+import { startWorker, type StartedWorker } from './pageWorkers';
 import type { Picked } from './picker';
 import { spaced, type Progress } from './progress';
 import type { Trial, TrialRequest } from './receive/trialLanding';
@@ -64,9 +65,9 @@ export type { Split } from './words';
 
 installHandlers();
 
-const newWorker = (): Worker => new Worker('/engine/engine.worker.js', { type: 'module' });
+const startEngine = (): StartedWorker => startWorker('/engine/engine.worker.js');
 
-const startWorker = (): Remote<EngineApi> => wrap<EngineApi>(newWorker());
+const engineApi = (): Remote<EngineApi> => wrap<EngineApi>(startEngine().worker);
 
 /** Started when first asked for, so that the first screen does not wait for it. */
 function lazily<T>(make: () => T): () => T {
@@ -75,16 +76,16 @@ function lazily<T>(make: () => T): () => T {
 }
 
 /** Checks, measurements, and whatever else a person asked for and waits for. */
-const bench = lazily(startWorker);
+const bench = lazily(engineApi);
 /** Pictures on cards and in cue sheets, which nobody should have to wait for. */
-const illustrator = lazily(startWorker);
+const illustrator = lazily(engineApi);
 /** Mixing what is heard while a landing plays, which must not wait. */
-const listener = lazily(startWorker);
+const listener = lazily(engineApi);
 /** Sending, which may take minutes. */
-const sender = lazily(startWorker);
+const sender = lazily(engineApi);
 /** Files from outside, and kit files: both wait for nothing else and can be stopped at any moment. */
-const importer = new Keeper<EngineApi>(newWorker);
-const kitKeeper = new Keeper<KitApi>(() => new Worker('/engine/kit.worker.js', { type: 'module' }));
+const importer = new Keeper<EngineApi>(startEngine);
+const kitKeeper = new Keeper<KitApi>(() => startWorker('/engine/kit.worker.js'));
 
 /** A visible canvas that a worker of its own draws. */
 export interface StageHandle {
@@ -95,7 +96,7 @@ export interface StageHandle {
 
 /** Hands a canvas over to a worker; it can be handed over only once. */
 export function openStage(canvas: HTMLCanvasElement, listener: StageListener): StageHandle {
-  const worker = newWorker();
+  const { worker, end } = startEngine();
   const remote = wrap<EngineApi>(worker);
   const offscreen = canvas.transferControlToOffscreen();
   void remote.attachStage(
@@ -114,7 +115,7 @@ export function openStage(canvas: HTMLCanvasElement, listener: StageListener): S
       void remote.showOnStage({ ...view, bundle, serial: ++serial });
       return serial;
     },
-    close: () => worker.terminate(),
+    close: end,
   };
 }
 

@@ -1,10 +1,12 @@
 import { expose } from 'comlink';
 import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
+import { askPageForWorkers } from './pageWorkers';
 import type { Stage, SentView, StageListener } from './stage';
 import { installHandlers } from './wire';
 
 installHandlers();
+askPageForWorkers();
 
 const codeAway = (): MoonError =>
   new MoonError(

@@ -1,5 +1,6 @@
 import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { MoonError } from '@/core/errors';
+import type { StartedWorker } from './pageWorkers';
 import { unwatched, type Progress } from './progress';
 
 /** Milliseconds for which a file of no size may be silent; each megabyte has some more. */
@@ -9,11 +10,11 @@ const MOST_PATIENCE = 120_000;
 
 /** A worker that is ended where its work is stopped, or where a file keeps it busy without an end. */
 export class Keeper<Api> {
-  private running: { readonly worker: Worker; readonly api: Remote<Api> } | null = null;
+  private running: { readonly api: Remote<Api>; readonly end: () => void } | null = null;
   /** Of each piece of work under way, what lets go of it. */
   private readonly waiting = new Set<(reason: MoonError) => void>();
 
-  constructor(private readonly start: () => Worker) {}
+  constructor(private readonly start: () => StartedWorker) {}
 
   /** Something short. @throws MoonError 'stopped' where other work of the worker is, or what the work throws */
   ask<T>(work: (api: Remote<Api>) => Promise<T>): Promise<T> {
@@ -52,12 +53,12 @@ export class Keeper<Api> {
   }
 
   private startWorker() {
-    const worker = this.start();
-    return { worker, api: wrap<Api>(worker) };
+    const { worker, end } = this.start();
+    return { api: wrap<Api>(worker), end };
   }
 
   private end(reason: MoonError): void {
-    this.running?.worker.terminate();
+    this.running?.end();
     this.running = null;
     for (const letGo of this.waiting) letGo(reason);
   }

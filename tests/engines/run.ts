@@ -27,6 +27,7 @@ async function main(): Promise<void> {
       const steps = await walk(
         opened,
         formats.filter((id) => id !== 'png'),
+        (step) => console.log(`${engine}: ${step.what}: ${cell(step)}`),
       );
       walked.push({ engine, version: opened.browser.version, steps });
       await opened.close();

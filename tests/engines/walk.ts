@@ -16,15 +16,21 @@ const GREEN_SCREEN = 'Line over the meadow';
  * Uses the app from the first visit to a reload: demo kit, files brought in, an overlay made, played,
  * checked and sent, a landing with a key, and all of it still there.
  * @param formats those that are sent after a still, which they are held against
+ * @param told is called with each step as it ends
  */
-export async function walk(visit: Visit, formats: readonly FormatId[]): Promise<readonly Step[]> {
+export async function walk(
+  visit: Visit,
+  formats: readonly FormatId[],
+  told: (step: Step) => void = () => undefined,
+): Promise<readonly Step[]> {
   const steps: Step[] = [];
   const step = async (what: string, act: () => Promise<string>) => {
-    try {
-      steps.push({ what, works: true, seen: await act() });
-    } catch (error) {
-      steps.push({ what, works: false, seen: (error as Error).message });
-    }
+    const done = await act().then(
+      (seen) => ({ what, works: true, seen }),
+      (error: Error) => ({ what, works: false, seen: error.message }),
+    );
+    steps.push(done);
+    told(done);
   };
   await step('The demo kit opens', () => openDemo(visit));
   await step('MP4, WebM, PNG and WAV are brought in', () => bringIn(visit));
