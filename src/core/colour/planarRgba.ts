@@ -11,7 +11,7 @@ export interface PlanarPicture {
   readonly width: number;
   readonly height: number;
   readonly depth: Depth;
-  /** Pixels that share a sample of chroma, across and down. */
+  /** Pixels that share a sample of chroma, across and down; with none across there is none down. */
   readonly across: 1 | 2;
   readonly down: 1 | 2;
   readonly y: Samples;
@@ -28,37 +28,49 @@ export interface PlanarPicture {
  */
 export function planarRgba(
   picture: PlanarPicture,
-  { matrix, wide }: ColourCoding,
+  { matrix: { black, luma: gain, vToR, uToG, vToG, uToB }, wide }: ColourCoding,
 ): Uint8ClampedArray {
   const { width, height, depth, y, a } = picture;
   const rgba = new Uint8ClampedArray(width * height * 4);
   const largest = 2 ** depth - 1;
   // Codes of full range end at the largest; those of limited range are those of 8 bit, shifted.
-  const unit = matrix.black === 0 ? 255 / largest : 1 / 2 ** (depth - 8);
+  const unit = black === 0 ? 255 / largest : 1 / 2 ** (depth - 8);
   const opacity = 255 / largest;
   const u = new Float32Array(width);
   const v = new Float32Array(width);
   const table = wide && tableOf(wide);
   const rgb = new Float32Array(3);
-  for (let row = 0, at = 0; row < height; row++) {
+  for (let row = 0; row < height; row++) {
+    const from = row * width;
+    // What is clear has no colour.
+    if (a && isClear(a, from, from + width)) continue;
     chromaRow(picture, picture.u, row, unit, u);
     chromaRow(picture, picture.v, row, unit, v);
-    for (let x = 0; x < width; x++, at++) {
-      // What is clear has no colour.
+    for (let x = 0, at = from; x < width; x++, at++) {
       if (a && a[at] === 0) continue;
-      const luma = (y[at] * unit - matrix.black) * matrix.luma;
-      rgb[0] = luma + matrix.vToR * v[x];
-      rgb[1] = luma + matrix.uToG * u[x] + matrix.vToG * v[x];
-      rgb[2] = luma + matrix.uToB * u[x];
+      const luma = (y[at] * unit - black) * gain;
+      const red = luma + vToR * v[x];
+      const green = luma + uToG * u[x] + vToG * v[x];
+      const blue = luma + uToB * u[x];
       if (table) {
-        lookUp(table, rgb[0] / 255, rgb[1] / 255, rgb[2] / 255, rgb);
-        for (let channel = 0; channel < 3; channel++) rgb[channel] *= 255;
+        lookUp(table, red / 255, green / 255, blue / 255, rgb);
+        rgba[at * 4] = rgb[0] * 255;
+        rgba[at * 4 + 1] = rgb[1] * 255;
+        rgba[at * 4 + 2] = rgb[2] * 255;
+      } else {
+        rgba[at * 4] = red;
+        rgba[at * 4 + 1] = green;
+        rgba[at * 4 + 2] = blue;
       }
-      for (let channel = 0; channel < 3; channel++) rgba[at * 4 + channel] = rgb[channel];
       rgba[at * 4 + 3] = a ? a[at] * opacity : 255;
     }
   }
   return rgba;
+}
+
+function isClear(alpha: Samples, from: number, to: number): boolean {
+  for (let at = from; at < to; at++) if (alpha[at] !== 0) return false;
+  return true;
 }
 
 const tables = new Map<WideSpace, ColourTable>();
@@ -77,6 +89,11 @@ function chromaRow(
   unit: number,
   out: Float32Array,
 ): void {
+  if (across === 1) {
+    const from = row * width;
+    for (let x = 0; x < width; x++) out[x] = plane[from + x] * unit - 128;
+    return;
+  }
   const columns = Math.ceil(width / across);
   const last = Math.ceil(height / down) - 1;
   const own = Math.floor(row / down);
@@ -85,10 +102,6 @@ function chromaRow(
   const sample = (column: number) =>
     (share * plane[own * columns + column] + (1 - share) * plane[other * columns + column]) * unit -
     128;
-  if (across === 1) {
-    for (let x = 0; x < width; x++) out[x] = sample(x);
-    return;
-  }
   const [ofBefore, ofAfter] = a ? [0.25, 0.25] : [0, 0.5];
   let before = sample(0);
   let here = before;
