@@ -16,15 +16,11 @@ export const newProfile = (): string => mkdtempSync(join(tmpdir(), 'moon-patch-p
 export const dropProfile = (profile: string): void =>
   rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
 
-const open = new Map<string, BrowserContext>();
+/** What ends the browser that is open with each profile. */
+const open = new Map<string, () => Promise<void>>();
 
-/** Closes what a fault that ended early left open. */
-export const closeVisit = async (profile: string): Promise<void> => {
-  await open
-    .get(profile)
-    ?.close()
-    .catch(() => undefined);
-};
+/** Ends what a fault that ended early left open: a browser that stands still does not close when asked to. */
+export const killVisit = async (profile: string): Promise<void> => open.get(profile)?.();
 
 export async function visit(profile: string, base: string): Promise<Visit> {
   const context = await chromium.launchPersistentContext(profile, {
@@ -38,7 +34,12 @@ export async function visit(profile: string, base: string): Promise<Visit> {
   // The compiler that runs these files names functions by a helper that pages do not have.
   await context.addInitScript({ content: 'globalThis.__name ??= (named) => named;' });
   await context.addInitScript(canBeFull);
-  open.set(profile, context);
+  const kill = async () => {
+    for (const pid of processesOf(profile)) process.kill(pid, 'SIGKILL');
+    await context.close().catch(() => undefined);
+    while (processesOf(profile).length > 0) await pause(20);
+  };
+  open.set(profile, kill);
   context.on('close', () => open.delete(profile));
   const page = context.pages()[0] ?? (await context.newPage());
   await page.goto(base);
@@ -46,11 +47,7 @@ export async function visit(profile: string, base: string): Promise<Visit> {
     page,
     context,
     close: () => context.close(),
-    kill: async () => {
-      for (const pid of processesOf(profile)) process.kill(pid, 'SIGKILL');
-      await context.close().catch(() => undefined);
-      while (processesOf(profile).length > 0) await pause(20);
-    },
+    kill,
   };
 }
 

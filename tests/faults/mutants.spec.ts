@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { READABLE_EXTENSIONS } from '../../src/core/footage/sniff';
 import { openEmptyKit } from '../support/app';
 import { testFile } from '../support/media';
 import { bringInMutants, mutant, validFiles } from './mutants';
@@ -17,6 +18,11 @@ async function expectMutantsHandled(page: Page, ways: number, seed: number): Pro
   await openEmptyKit(page);
   expect((await bringInMutants(page, mutants)).problems).toEqual([]);
 }
+
+test('no format that is read is left out of them', () => {
+  const endings = [...validFiles().keys()].map((name) => name.split('.').at(-1));
+  expect(endings).toEqual(expect.arrayContaining([...READABLE_EXTENSIONS]));
+});
 
 test('damaged files of every format come in or are refused, in time and wholly', ({ page }) =>
   expectMutantsHandled(page, 1, 20));

@@ -15,6 +15,7 @@ const DRAWING =
   '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="36"><defs><g id="a"><rect width="9" height="9" fill="#c8412e"/></g></defs><use href="#a" x="3"/><path d="M2 2L30 20Z" stroke="#222"/></svg>';
 
 const PICTURES = '-f lavfi -i testsrc2=s=64x36:r=10:d=0.5'.split(' ');
+const AV1 = '-c:v libaom-av1 -cpu-used 8 -pix_fmt yuv420p'.split(' ');
 const SOUND = '-f lavfi -i sine=440:d=0.3'.split(' ');
 
 function written(name: string, content: Buffer | string): Buffer {
@@ -40,6 +41,8 @@ export function validFiles(): ReadonlyMap<string, Buffer> {
     ['gif', made('m.gif', ...PICTURES)],
     ['apng', made('m.apng', ...PICTURES)],
     ['svg', written('m.svg', DRAWING)],
+    ['avif', made('m.avif', ...PICTURES, ...AV1, '-still-picture', '1', '-frames:v', '1')],
+    ['moving.avif', made('moving.avif', ...PICTURES, ...AV1)],
     ['mp4', made('m.mp4', ...PICTURES, ...SOUND, '-c:v', 'libx264', '-pix_fmt', 'yuv420p')],
     ['runs.mov', made('runs.mov', ...PICTURES, '-pix_fmt', 'argb', '-c:v', 'qtrle')],
     ['mov', made('m.mov', ...PICTURES, '-c:v', 'prores_ks', '-pix_fmt', 'yuva444p10le')],
@@ -49,7 +52,11 @@ export function validFiles(): ReadonlyMap<string, Buffer> {
     ['wav', made('m.wav', ...SOUND)],
     ['ogg', made('m.ogg', ...SOUND)],
     ['flac', made('m.flac', ...SOUND)],
+    ...['avi', 'wmv', 'flv', 'mpg', 'ts'].map(
+      (format) => [format, made(`m.${format}`, ...PICTURES, '-r', '25')] as const,
+    ),
     ['ttf', readFileSync('public/fonts/permanent-marker.ttf')],
+    ['otf', font('marker.otf')],
     ['woff', font('marker.woff')],
     ['woff2', font('marker.woff2')],
     ['cube', written('m.cube', TABLE)],

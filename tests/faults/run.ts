@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { closeVisit, dropProfile, newProfile, visit, type Visit } from './browser';
+import { killVisit, dropProfile, newProfile, visit, type Visit } from './browser';
 import {
   killEditing,
   killImporting,
@@ -21,8 +21,9 @@ import { closeFull, editEmptied, editFull, smallDisk, takeOver } from './storage
 const PORT = 8096;
 const BASE = `http://127.0.0.1:${PORT}`;
 /** Damaged files of each format that are brought in together. */
-const MUTANTS_EACH = 3;
+const MUTANTS_EACH = 4;
 const REQUESTS_AT_ONCE = 25;
+const REQUEST_BATCHES = 8;
 
 const { values } = parseArgs({
   options: { minutes: { type: 'string', default: '10' }, seed: { type: 'string', default: '1' } },
@@ -51,7 +52,7 @@ async function note(
     row.wrong.push(...(await act()));
   } catch (error) {
     row.wrong.push(`it ended in ${(error as Error).message.split('\n')[0]}`);
-    await closeVisit(profile);
+    await killVisit(profile);
   }
   row.tried += count;
 }
@@ -130,7 +131,7 @@ async function mutantRound(random: Random): Promise<void> {
 }
 
 async function requestRound(random: Random): Promise<void> {
-  for (let i = 0; i < 4; i++) {
+  for (let i = 0; i < REQUEST_BATCHES; i++) {
     const ask = () =>
       Promise.all(Array.from({ length: REQUESTS_AT_ONCE }, () => hostileRequest(BASE, random)));
     await note('hostile requests', '', async () => (await ask()).flat(), REQUESTS_AT_ONCE);

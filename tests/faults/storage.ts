@@ -131,7 +131,7 @@ export async function editEmptied(
     const missing = documents.filter((key) => !(key in stored.records));
     const lost = !('index' in stored.records) || !wordsIn(stored).includes(text);
     return [
-      ...(lost ? [`“${text}” was lost`] : []),
+      ...(lost ? [`“${text}” was lost where ${await shownOn(page)}`] : []),
       ...missing.map((key) => `${key} was not saved again`),
       ...(what === 'documents' ? brokenIn(stored) : []),
     ];
@@ -140,6 +140,13 @@ export async function editEmptied(
   while ((await notSaved()).length > 0 && performance.now() < end) await pause(200);
   return notSaved();
 }
+
+/** What a page shows while something is missing: the words in the field, and what it tells. */
+const shownOn = async (page: Page): Promise<string> => {
+  const field = await page.getByRole('textbox', { name: 'Words' }).inputValue();
+  const told = await page.getByRole('alert').allInnerTexts();
+  return `“${field}” is shown and it is told: ${told.join(' ') || 'nothing'}`;
+};
 
 /** Milliseconds within which all is saved again where storage was emptied: writing is tried again less and less often. */
 const SAVED_AGAIN = 10_000;

@@ -86,6 +86,13 @@ const SIGNATURES: readonly Signature[] = [
   { type: 'sound', extension: 'mp3', mime: 'audio/mpeg', matches: looksLikeMp3 },
 ];
 
+/** Endings of all files that can be brought in, by this browser alone or by a server's copy. */
+export const READABLE_EXTENSIONS: readonly string[] = SIGNATURES.map(({ extension }) => extension);
+
+const PLAINLY_READ = SIGNATURES.filter((signature) => !signature.foreign)
+  .map(({ extension }) => extension.toUpperCase())
+  .join(', ');
+
 function looksLikeSvg(head: Uint8Array): boolean {
   const text = new TextDecoder().decode(head);
   return /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(text) && /<svg[\s>]/i.test(text);
@@ -116,7 +123,7 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
   if (!found) {
     throw new MoonError(
       'media-unreadable',
-      `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in MP4, MOV, WebM, PNG, JPEG, WebP, GIF, AVIF, SVG, WAV, MP3, M4A, OGG, FLAC, TTF, OTF, WOFF, WOFF2 or CUBE.`,
+      `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in one of these: ${PLAINLY_READ}.`,
     );
   }
   const { matches: _, ...type } = found;

@@ -33,7 +33,7 @@ describe('a font that is brought in', () => {
     expect(positions.every(({ xAdvance }) => Number.isFinite(xAdvance))).toBe(true);
   });
 
-  it.each(['marker.woff', 'marker.woff2'])('%s too', (name) => {
+  it.each(['marker.otf', 'marker.woff', 'marker.woff2'])('%s too', (name) => {
     expect(proveFont(readFileSync(join('tests/support/fonts', name)))).toMatch(/\w/);
   });
 

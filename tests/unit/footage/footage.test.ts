@@ -32,6 +32,10 @@ describe('recognising files', () => {
     );
   });
 
+  it.each(['MP4', 'AVIF', 'CUBE', 'MP3'])('tells that %s would be read', (format) => {
+    expect(() => sniffMedia(strToU8('just some notes'), 'notes.mp4')).toThrow(format);
+  });
+
   it('tells an AVIF that moves from one that stands still', () => {
     expect(isMovingAvif(box('avis'))).toBe(true);
     expect(isMovingAvif(box('avif'))).toBe(false);
