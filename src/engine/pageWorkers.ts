@@ -77,10 +77,13 @@ class PageWorker extends EventTarget {
       this.dispatchEvent(
         'fails' in data ? new Event('error') : new MessageEvent('message', { data: data.message }),
       );
-    void codeOf(`${url}`).then((workerOf) => {
-      const wanted: Wanted = { workerOf, type, port: port2 };
-      self.postMessage(wanted, { transfer: [port2] });
-    });
+    codeOf(`${url}`).then(
+      (workerOf) => {
+        const wanted: Wanted = { workerOf, type, port: port2 };
+        self.postMessage(wanted, { transfer: [port2] });
+      },
+      () => this.dispatchEvent(new Event('error')),
+    );
   }
 
   postMessage(

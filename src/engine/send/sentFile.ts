@@ -1,4 +1,5 @@
-import { BlobSource, VideoSampleSink } from 'mediabunny';
+import equal from 'fast-deep-equal';
+import { BlobSource, VideoSampleSink, type VideoSample } from 'mediabunny';
 import { MoonError } from '@/core/errors';
 import {
   placeOf,
@@ -14,6 +15,7 @@ import { framePixels } from '../framePixels';
 import { codingOf, openInput } from '../frameReader';
 import { readingOf } from '../movingPictures';
 import { loadResvg } from '../resvg';
+import { momentsOf, sameBytes } from './sameBytes';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
@@ -42,7 +44,10 @@ export interface Decoded {
   readonly width: number;
   readonly height: number;
   readonly frames: number;
-  /** Frames by their numbers, in order, as straight RGBA; null for one that cannot be read. */
+  /**
+   * Frames by their numbers, in order, as straight RGBA; null for one that cannot be read. One that is the same bytes
+   * as the one before it is the same object: it is not decoded again.
+   */
   readonly frameAt: (indices: readonly number[], rate: Rate) => AsyncIterable<ImageData | null>;
   readonly close: () => void;
 }
@@ -87,21 +92,21 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
     throw differs('it cannot be read');
   });
   if (pictures.count === 0) throw differs('there is no picture in it');
-  const bitmapOf = async (index: number) => {
-    const still = (await pictures.still(index)) as Uint8Array<ArrayBuffer>;
-    return createImageBitmap(new Blob([still], { type }));
-  };
-  const first = await bitmapOf(0);
-  const size = pictures.size ?? { width: first.width, height: first.height };
-  first.close();
+  const bitmapOf = (still: Uint8Array) =>
+    createImageBitmap(new Blob([still as Uint8Array<ArrayBuffer>], { type })).catch(() => {
+      throw differs('a picture in it cannot be read');
+    });
+  const size = pictures.size ?? (await sizeOf(bitmapOf(await pictures.still(0))));
   const canvas = softwareContext(size.width, size.height);
-  const frameOf = async (index: number) => {
-    const bitmap = await bitmapOf(index);
-    return drawn(
-      bitmap,
-      canvas,
-      placeOf(pictures.boxes?.[index] ?? { x: 0, y: 0, ...size }, bitmap),
-    );
+  let last: { still: Uint8Array; box: FrameBox; frame: ImageData } | null = null;
+  const frameOf = async (index: number): Promise<ImageData> => {
+    const still = await pictures.still(index);
+    const box = pictures.boxes?.[index] ?? { x: 0, y: 0, ...size };
+    if (!last || !sameBytes(still, last.still) || !equal(box, last.box)) {
+      const bitmap = await bitmapOf(still);
+      last = { still, box, frame: drawn(bitmap, canvas, placeOf(box, bitmap)) };
+    }
+    return last.frame;
   };
   return {
     ...size,
@@ -109,6 +114,13 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
     frameAt: (indices) => doneAhead(indices, frameOf),
     close: () => undefined,
   };
+}
+
+async function sizeOf(picture: Promise<ImageBitmap>) {
+  const bitmap = await picture;
+  const { width, height } = bitmap;
+  bitmap.close();
+  return { width, height };
 }
 
 /** A canvas's pixels with nothing but a picture on it, which is let go. */
@@ -168,17 +180,24 @@ export async function openVideo(file: Blob): Promise<Decoded> {
   const first = await track.getFirstTimestamp();
   const coding = await codingOf(track);
   const size = { width: track.displayWidth, height: track.displayHeight };
+  const read = async (sample: VideoSample) => {
+    try {
+      return await framePixels({ sample, coding }, size);
+    } finally {
+      sample.close();
+    }
+  };
   return {
     ...size,
     frames: packetCount,
     frameAt: async function* (indices, rate) {
       const times = indices.map((index) => first + framesToSeconds(index, rate) + TIMES_ROUNDED_BY);
-      for await (const sample of sink.samplesAtTimestamps(times)) {
-        try {
-          yield sample && (await framePixels({ sample, coding }, size));
-        } finally {
-          sample?.close();
-        }
+      const moments = await momentsOf(track, times);
+      let step = 0;
+      for await (const sample of sink.samplesAtTimestamps(moments.map(({ time }) => time))) {
+        const frame = sample && (await read(sample));
+        for (let i = 0; i < moments[step].frames; i++) yield frame;
+        step++;
       }
     },
     close: () => input.dispose(),
