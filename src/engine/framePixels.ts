@@ -1,5 +1,5 @@
 import type { VideoSample } from 'mediabunny';
-import { planarRgba, type Depth, type PlanarPicture } from '@/core/colour/planarRgba';
+import { planarRgba, SHARING, type Depth, type PlanarPicture } from '@/core/colour/planarRgba';
 import type { KeySettings } from '@/core/document';
 import { rotated } from '@/core/footage/rotate';
 import { softwareContext } from '@/paint/browserTools';
@@ -94,7 +94,8 @@ async function planesOf(sample: VideoSample): Promise<PlanarPicture | null> {
   const named = PLANAR.exec(sample.format ?? '');
   if (!named) return null;
   const depth: Depth = named[3] ? (Number(named[3].slice(1)) as Depth) : 8;
-  const [across, down] = named[1] === '44' ? [1, 1] : named[1] === '22' ? [2, 1] : [2, 2];
+  const sampling = Number(`4${named[1]}`) as PlanarPicture['sampling'];
+  const { across, down } = SHARING[sampling];
   const { width, height } = sample.visibleRect;
   const luma = width * height;
   const chroma = Math.ceil(width / across) * Math.ceil(height / down);
@@ -103,9 +104,7 @@ async function planesOf(sample: VideoSample): Promise<PlanarPicture | null> {
   const codes = depth === 8 ? bytes : new Uint16Array(bytes.buffer);
   const plane = (from: number, length: number) => codes.subarray(from, from + length);
   return {
-    ...{ width, height, depth },
-    across: across as 1 | 2,
-    down: down as 1 | 2,
+    ...{ width, height, depth, sampling },
     y: plane(0, luma),
     u: plane(luma, chroma),
     v: plane(luma + chroma, chroma),

@@ -6,14 +6,19 @@ import { sdrTable, type WideSpace } from './toSdr';
 export type Depth = 8 | 10 | 12;
 export type Samples = Uint8Array | Uint16Array;
 
+/** Pixels that share a sample of chroma, by the name of the sampling. */
+export const SHARING = {
+  444: { across: 1, down: 1 },
+  422: { across: 2, down: 1 },
+  420: { across: 2, down: 2 },
+} as const;
+
 /** A frame as its decoder gives it: luma, two planes of chroma, and alpha of full range, if any. */
 export interface PlanarPicture {
   readonly width: number;
   readonly height: number;
   readonly depth: Depth;
-  /** Pixels that share a sample of chroma, across and down; with none across there is none down. */
-  readonly across: 1 | 2;
-  readonly down: 1 | 2;
+  readonly sampling: keyof typeof SHARING;
   readonly y: Samples;
   readonly u: Samples;
   readonly v: Samples;
@@ -83,12 +88,13 @@ function tableOf(space: WideSpace): ColourTable {
 
 /** One row of chroma at full width, in levels from its middle. */
 function chromaRow(
-  { width, height, across, down, a }: PlanarPicture,
+  { width, height, sampling, a }: PlanarPicture,
   plane: Samples,
   row: number,
   unit: number,
   out: Float32Array,
 ): void {
+  const { across, down } = SHARING[sampling];
   if (across === 1) {
     const from = row * width;
     for (let x = 0; x < width; x++) out[x] = plane[from + x] * unit - 128;

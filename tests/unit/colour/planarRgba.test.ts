@@ -20,7 +20,7 @@ const onePixel = (
 ): PlanarPicture => {
   const of = (code: number) => (depth === 8 ? Uint8Array.of(code) : Uint16Array.of(code));
   return {
-    ...{ width: 1, height: 1, depth, across: 1, down: 1 },
+    ...{ width: 1, height: 1, depth, sampling: 444 as const },
     ...{ y: of(y), u: of(u), v: of(v), a: of(a) },
   };
 };
@@ -66,7 +66,7 @@ describe.each([true, false])('with alpha: %s', (alpha) => {
     const plane = (from: number, length: number) => bytes.subarray(from, from + length);
     const back = planarRgba(
       {
-        ...{ width, height, depth: 8, across: 2, down: 2 },
+        ...{ width, height, depth: 8, sampling: 420 },
         y: plane(0, size),
         u: plane(size, chroma),
         v: plane(size + chroma, chroma),
