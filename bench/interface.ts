@@ -1,6 +1,6 @@
 import type { Browser } from '@playwright/test';
 import { addLayer, addMove, changeSize, createShape, placeAt, type Overlay } from '@/core/document';
-import { BASE, memoryRow, openKit, peakOfSending, row, title } from './support';
+import { BASE, memoryRow, openKit, peakOf, row, timeSend, title } from './support';
 
 /** Frames of a title that could not be drawn in time while it plays through. */
 export async function benchPlaying(): Promise<void> {
@@ -51,7 +51,7 @@ const peakOfTitle =
   (format: string, width: number, height: number) =>
   async (seconds: number): Promise<number> => {
     const overlay = changeSize(title(`Memory ${seconds}`, seconds), width, height);
-    return peakOfSending(await openKit([overlay]), overlay.name, format);
+    return peakOf(await openKit([overlay]), (page) => timeSend(page, overlay.name, format));
   };
 
 const CHECKED_SECONDS = 5;

@@ -2,7 +2,7 @@ import { closeSync, openSync, writeSync } from 'node:fs';
 import { randomFillSync } from 'node:crypto';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { bringIn, browserMemory, folder, memoryRow, openKit } from './support';
+import { bringIn, folder, memoryRow, openKit, peakOf } from './support';
 
 /** Megabytes of one sound that is brought in, made of noise: nothing in it is alike. */
 const EACH = 128;
@@ -37,11 +37,8 @@ async function workDone(page: Page): Promise<void> {
   await page.getByRole('progressbar').waitFor({ state: 'detached', timeout: 900_000 });
 }
 
-/** Peak memory while files are brought in, saved in a kit file, and opened from it. */
-async function peakOf(count: number): Promise<number> {
-  const page = await openKit([]);
-  let peak = 0;
-  const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
+/** Brings files in, saves them in a kit file, and opens that. */
+async function bringSaveOpen(page: Page, count: number): Promise<void> {
   await bringIn(
     page,
     Array.from({ length: count }, (_, i) => noise(`noise-${i}.wav`)),
@@ -57,11 +54,10 @@ async function peakOf(count: number): Promise<number> {
   await (await open).setFiles(file);
   await page.getByRole('button', { name: 'Replace it' }).click();
   await workDone(page);
-  clearInterval(timer);
-  await page.context().close();
-  return peak;
 }
 
 /** A kit of 1 GB against one of 128 MB. */
 export const benchKitFile = (): Promise<void> =>
-  memoryRow('kit file, 128 MB and 1 GB: peak memory', [1, 8], peakOf);
+  memoryRow('kit file, 128 MB and 1 GB: peak memory', [1, 8], async (count) =>
+    peakOf(await openKit([]), (page) => bringSaveOpen(page, count)),
+  );

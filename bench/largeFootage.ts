@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { bringIn, browserMemory, folder, memoryRow, openKit } from './support';
+import { bringIn, folder, memoryRow, openKit, peakOf } from './support';
 
 const MEGABYTES = 64;
 
@@ -33,21 +33,10 @@ function repeated(file: string, times: number): string {
   return out;
 }
 
-/** Peak memory of the browser while a video is brought in. */
-async function peakOf(file: string): Promise<number> {
-  const page = await openKit([]);
-  let peak = 0;
-  const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
-  await bringIn(page, [file]);
-  clearInterval(timer);
-  await page.context().close();
-  return peak;
-}
-
 /** A video of 4 GB against one of 64 MB. */
 export async function benchLargeFootage(): Promise<void> {
   const noise = noiseVideo();
-  await memoryRow('bringing in video, 64 MB and 4 GB: peak memory', [1, 64], (times) =>
-    peakOf(repeated(noise, times)),
+  await memoryRow('bringing in video, 64 MB and 4 GB: peak memory', [1, 64], async (times) =>
+    peakOf(await openKit([]), (page) => bringIn(page, [repeated(noise, times)])),
   );
 }

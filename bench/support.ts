@@ -187,14 +187,11 @@ export function browserMemory(): number {
 export const row = (...cells: readonly string[]): void =>
   console.log(cells.map((cell, i) => cell.padEnd(i === 0 ? 50 : 16)).join(''));
 
-/** Peak memory of the page's browser while something is sent, in megabytes; ends the browser. */
-export async function peakOfSending(
-  page: Page,
-  ...what: readonly [name: string, format: string, tab?: 'Overlays' | 'Landings']
-): Promise<number> {
+/** Peak memory of the page's browser while something is done in it, in megabytes; ends the browser. */
+export async function peakOf(page: Page, work: (page: Page) => Promise<unknown>): Promise<number> {
   let peak = 0;
   const timer = setInterval(() => (peak = Math.max(peak, browserMemory())), 200);
-  await timeSend(page, ...what);
+  await work(page);
   clearInterval(timer);
   await page.context().close();
   return peak;
