@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import type { Overlay } from '@/core/document';
@@ -8,10 +7,11 @@ import { sceneAt } from '@/core/scene';
 import { nodeContext, nodeFont, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
 import type { Pixels } from '../golden/pictures';
+import { scratchFolder } from './scratch';
 
 export type { Pixels } from '../golden/pictures';
 
-const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+const folder = scratchFolder('test');
 
 export const testFile = (name: string): string => join(folder, name);
 

@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   BufferTarget,
@@ -14,8 +13,9 @@ import { perSecond, type Rate } from '@/core/time';
 import { kernelsOn, newMemory } from '@/engine/kernels/load';
 import type { ProresKernels } from '@/engine/kernels/prores';
 import { buildKernels } from '../unit/kernels';
+import { scratchFolder } from './scratch';
 
-const folder = mkdtempSync(join(tmpdir(), 'moon-patch-prores-'));
+const folder = scratchFolder('prores');
 
 export const proresKernels = (): Promise<ProresKernels> =>
   kernelsOn('prores', new WebAssembly.Module(readFileSync(buildKernels())), newMemory(true));

@@ -1,8 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { applyTable, readCube } from '@/core/colour/cube';
+import { scratchFolder } from '../../support/scratch';
+
+const folder = scratchFolder('test');
 
 /** A grid of some made-up grading: warm lights, lifted darks, less green. */
 function grading(size: number): string {
@@ -31,7 +33,6 @@ function noise(pixels: number): Uint8ClampedArray {
 
 describe('tables of colours', () => {
   it('change colours as ffmpeg’s tetrahedral table does, within a level', () => {
-    const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
     const file = join(folder, 'warm.cube');
     writeFileSync(file, grading(9));
     const before = noise(64 * 64);

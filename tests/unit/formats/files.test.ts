@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { Zip, ZipPassThrough, zipSync } from 'fflate';
@@ -11,11 +10,12 @@ import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
 import { readStoredZip } from '@/core/formats/files/storedZip';
 import { readGif } from '@/core/formats/files/readGif';
 import { readWebp, webpFile } from '@/core/formats/files/webp';
+import { scratchFolder } from '../../support/scratch';
 
 const SIZE = { width: 33, height: 20 };
 const RATE = { num: 30_000, den: 1001 };
 const FRAMES = 5;
-const folder = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+const folder = scratchFolder('test');
 
 /** A frame with a half-clear bar that moves, over nothing. */
 function frame(index: number) {

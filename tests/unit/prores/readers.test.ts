@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { seededRandom } from '@/core/motion/random';
 import { PRORES_4444, type Size } from '@/core/prores/profile';
@@ -9,8 +8,9 @@ import type { ProresKernels } from '@/engine/kernels/prores';
 import { Team } from '@/engine/kernels/team';
 import { codedBy } from '@/engine/send/proresCoder';
 import { decoded, decodedByFfmpeg, held, movOf, proresKernels } from '../../support/prores';
+import { scratchFolder } from '../../support/scratch';
 
-const folder = mkdtempSync(join(tmpdir(), 'moon-patch-prores-'));
+const folder = scratchFolder('prores');
 const SECOND: Rate = { num: 30, den: 1 };
 
 // A test's own global is slow to reach from loops over pixels.

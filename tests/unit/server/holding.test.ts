@@ -7,8 +7,9 @@ import { PassThrough } from 'node:stream';
 import pino from 'pino';
 import { startServer, type Running, type Start } from './start';
 import { encodersBelow, until } from './watch';
+import { scratchFolder } from '../../support/scratch';
 
-const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+const scratch = scratchFolder('test');
 const OWN = { 'x-moon-patch': 'app' };
 
 let running: Running | null = null;

@@ -1,14 +1,14 @@
 import { execFile, execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { Redis } from 'ioredis';
 import S3rver from 's3rver';
 import { encodersBelow, until } from './watch';
+import { scratchFolder } from '../../support/scratch';
 
-const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+const scratch = scratchFolder('test');
 const OWN = { 'x-moon-patch': 'app' };
 const JOBS = 30;
 /** Milliseconds between one question to a server and the next. */
@@ -25,7 +25,6 @@ const children: ChildProcess[] = [];
 afterEach(async () => {
   for (const child of children.splice(0)) await ended(child);
 });
-afterAll(() => rmSync(scratch, { recursive: true, force: true }));
 
 async function ended(child: ChildProcess): Promise<void> {
   if (child.exitCode !== null || child.signalCode !== null) return;

@@ -1,18 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import {
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  writeFileSync,
-} from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer, type Running, type Start } from './start';
 import { encodersBelow, until } from './watch';
+import { scratchFolder } from '../../support/scratch';
 
-const scratch = mkdtempSync(join(tmpdir(), 'moon-patch-test-'));
+const scratch = scratchFolder('test');
 
 let running: Running;
 let base: string;
