@@ -47,7 +47,7 @@ function pieces(): readonly { readonly footage: Footage; readonly bytes: Uint8Ar
   });
 }
 
-function largeKit(): KitFile {
+export function largeKit(): KitFile {
   const clips = pieces();
   const overlays = Array.from({ length: OVERLAYS }, (_, index) => title(`Title ${index}`, 4));
   return {

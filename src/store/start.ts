@@ -27,11 +27,11 @@ import {
 } from './storage';
 import { listeners, store, type AppThunk, type RootState } from './store';
 import { onTabs, takeLock } from './tabs';
-import { sortMedia } from './unusedMedia';
+import { dropOverdue, noteUnused } from './unusedMedia';
 import { engine } from '@/engine/engine';
 
-/** Milliseconds for which a kit waits until media that nothing names are sorted out. */
-const SORTING = 3000;
+/** Milliseconds for which a kit waits until media are dropped that nothing named for long. */
+const DROPPING = 3000;
 
 const pause = (milliseconds: number) =>
   new Promise<void>((resolve) => setTimeout(resolve, milliseconds));
@@ -98,7 +98,9 @@ const openStored =
     if (writer && loaded) await dispatch(settle(loaded, aside.length > 0));
     dispatch(put(loaded));
     if (writer) void copyKit();
-    if (loaded) dispatch(tell(loaded));
+    if (!loaded) return;
+    dispatch(tell(loaded));
+    if (writer) await noteUnused(loaded.index).catch(() => undefined);
   };
 
 /** What only the tab that writes does with what was found. */
@@ -107,8 +109,9 @@ const settle =
   async (dispatch) => {
     const { index, leftOut, unread, rebuilt } = loaded;
     const careful = rebuilt || someAside || unread.length + leftOut.length > 0;
-    // Before anything can be brought in, and before documents are written anew without what was left out of them.
-    await Promise.race([sortMedia(index, careful).catch(() => undefined), pause(SORTING)]);
+    // Before anything can be brought in. Where something could not be read, it is not known what it names.
+    if (!careful) await Promise.race([dropOverdue(index).catch(() => undefined), pause(DROPPING)]);
+    // Before documents are written anew without what was left out of them.
     await dispatch(keepAside(leftOut));
     void engine.settleMedia().catch(() => undefined);
     if (rebuilt) await beginKit(index.name, index.generation);

@@ -7,7 +7,15 @@ import { keep } from './keep';
 import { saveChanges } from './saving';
 import { selectKit } from './selectors';
 import { noticed } from './session';
-import { forgetUnused, loadUnused, namedMedia, sortUnused, KEPT_FOR, type Index } from './storage';
+import {
+  forgetUnused,
+  loadUnused,
+  namedMedia,
+  noteUnnamed,
+  overdueMedia,
+  KEPT_FOR,
+  type Index,
+} from './storage';
 import type { AppThunk } from './store';
 
 /** A media file that nothing in the kit names any more. */
@@ -20,16 +28,18 @@ export interface UnusedMedia {
   readonly entry: MediaOwner | null;
 }
 
-/**
- * Notes media that are no longer named, and drops those that were not for long.
- * @param careful drops nothing: where something could not be read, it is not known what it names
- */
-export async function sortMedia(index: Index, careful: boolean): Promise<void> {
+/** Drops media that were not named for long. Nothing may be brought in meanwhile: it could be one of them. */
+export async function dropOverdue(index: Index): Promise<void> {
+  const overdue = await overdueMedia(index);
+  if (overdue.length === 0) return;
+  await engine.dropMedia(overdue);
+  await forgetUnused(overdue);
+}
+
+/** Notes media that are no longer named; they stay for now. */
+export async function noteUnused(index: Index): Promise<void> {
   const kept = (await engine.keptMedia()).map(({ hash }) => hash);
-  const old = await sortUnused(kept, await namedMedia(index));
-  if (careful || old.length === 0) return;
-  await engine.dropMedia(old);
-  await forgetUnused(old);
+  await noteUnnamed(kept, await namedMedia(index));
 }
 
 export const findUnused = (): AppThunk<Promise<readonly UnusedMedia[]>> => async (_, getState) => {

@@ -44,19 +44,26 @@ export async function namedMedia(index: Index): Promise<ReadonlySet<string>> {
 }
 
 /**
- * Notes what is no longer named and forgets what is named again.
+ * Notes what is no longer named and forgets what is named again, or gone.
  * @param kept hashes of the media that are there
- * @returns those that were not named for so long that they may go
  */
-export async function sortUnused(
+export async function noteUnnamed(
   kept: readonly string[],
   named: ReadonlySet<string>,
-): Promise<readonly string[]> {
+): Promise<void> {
   const known = await loadUnused();
   const there = new Set(kept);
   await forgetUnused([...known.keys()].filter((hash) => named.has(hash) || !there.has(hash)));
-  const unused = kept.filter((hash) => !named.has(hash));
-  for (const hash of unused) if (!known.has(hash)) await saveUnused(hash, null);
+  for (const hash of kept) {
+    if (!named.has(hash) && !known.has(hash)) await saveUnused(hash, null);
+  }
+}
+
+/** Hashes of media that were noted so long ago that they may go, and that still nothing names. */
+export async function overdueMedia(index: Index): Promise<readonly string[]> {
   const until = Date.now() - KEPT_FOR;
-  return unused.filter((hash) => (known.get(hash)?.since ?? Infinity) < until);
+  const old = [...(await loadUnused())].filter(([, { since }]) => since < until);
+  if (old.length === 0) return [];
+  const named = await namedMedia(index);
+  return old.map(([hash]) => hash).filter((hash) => !named.has(hash));
 }

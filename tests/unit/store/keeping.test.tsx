@@ -17,10 +17,14 @@ import { overlay, video } from '../fixtures';
 /** Media by hash, in place of the engine's. */
 const mockKept = new Map<string, number>();
 const mockOpenKit = jest.fn();
+const mockListing = jest.fn(async () => undefined);
 jest.mock('@/engine/engine', () => ({
   engine: {
     openKit: () => mockOpenKit(),
-    keptMedia: async () => [...mockKept].map(([hash, bytes]) => ({ hash, bytes })),
+    keptMedia: async () => {
+      await mockListing();
+      return [...mockKept].map(([hash, bytes]) => ({ hash, bytes }));
+    },
     dropMedia: async (hashes: readonly string[]) => {
       for (const hash of hashes) mockKept.delete(hash);
     },
@@ -222,6 +226,13 @@ describe('media that nothing names', () => {
     await startAgain();
     expect([...mockKept.keys()]).toEqual([media('a').hash]);
     expect(await unused()).toEqual([]);
+  });
+
+  it('are not looked for until the kit is shown', async () => {
+    let shown: readonly string[] = [];
+    mockListing.mockImplementationOnce(async () => void (shown = names()));
+    await startAgain();
+    expect(shown).toEqual(['Alpha']);
   });
 
   it('are had back as what they were, or freed at once', async () => {
