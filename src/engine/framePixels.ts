@@ -1,5 +1,6 @@
 import type { VideoSample } from 'mediabunny';
 import { planarRgba, SHARING, type Depth, type PlanarPicture } from '@/core/colour/planarRgba';
+import { shrunkPlanes } from '@/core/colour/shrunkPlanes';
 import type { KeySettings } from '@/core/document';
 import { rotated } from '@/core/footage/rotate';
 import { softwareContext } from '@/paint/browserTools';
@@ -24,8 +25,8 @@ export async function framePixels(
   const planes = size.width <= own.width && size.height <= own.height ? planarFrame(frame) : null;
   if (planes) {
     const { rotation } = frame.sample;
-    const lying = rotation % 180 === 0 ? size : { width: size.height, height: size.width };
-    return upright(await (await keyer()).frame(planes, lying, key), lying, rotation);
+    const laid = lying(size, rotation);
+    return upright(await (await keyer()).frame(planes, laid, key), laid, rotation);
   }
   const made = await drawnPixels(frame, size);
   const pixels =
@@ -71,10 +72,15 @@ async function drawnPixels(frame: Frame, size: Size): Promise<ImageData | null> 
   if (INTERLEAVED.test(sample.format ?? '')) {
     return upright(await interleaved(sample), sample.visibleRect, sample.rotation);
   }
-  const picture = await planesOf(sample);
-  if (!picture || !frame.coding) return null;
+  const whole = await planesOf(sample);
+  if (!whole || !frame.coding) return null;
+  const picture = shrunkPlanes(whole, lying(size, sample.rotation));
   return upright(planarRgba(picture, frame.coding), picture, sample.rotation);
 }
+
+/** An upright picture's size as it lies in a file that turns it. */
+const lying = ({ width, height }: Size, degrees: number): Size =>
+  degrees % 180 === 0 ? { width, height } : { width: height, height: width };
 
 function upright(rgba: Uint8ClampedArray, { width, height }: Size, degrees: number): ImageData {
   const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);

@@ -87,15 +87,14 @@ interface InputSteps {
 }
 
 function inputSteps({ size, min, max }: ColourTable, channel: number): InputSteps {
-  const below = new Int32Array(256);
+  const points = new Int32Array(256);
   const share = new Float32Array(256);
   for (let level = 0; level < 256; level++) {
-    const along = (level / 255 - min[channel]) / (max[channel] - min[channel]);
-    const at = Math.min(1, Math.max(0, along)) * (size - 1);
-    below[level] = Math.min(size - 2, Math.floor(at));
-    share[level] = at - below[level];
+    const at = along(size, (level / 255 - min[channel]) / (max[channel] - min[channel]));
+    points[level] = below(size, at);
+    share[level] = at - points[level];
   }
-  return { below, share };
+  return { below: points, share };
 }
 
 function applyCurves(
@@ -149,12 +148,18 @@ function applyGrid(
  */
 export function lookUp(table: ColourTable, r: number, g: number, b: number, out: Float32Array) {
   const { size } = table;
-  const along = (value: number) => Math.min(1, Math.max(0, value)) * (size - 1);
-  const [x, y, z] = [along(r), along(g), along(b)];
-  const below = (place: number) => Math.min(size - 2, Math.floor(place));
-  const [i, j, k] = [below(x), below(y), below(z)];
+  const x = along(size, r);
+  const y = along(size, g);
+  const z = along(size, b);
+  const i = below(size, x);
+  const j = below(size, y);
+  const k = below(size, z);
   between(table, 3 * (i + size * (j + size * k)), x - i, y - j, z - k, out);
 }
+
+const along = (size: number, value: number): number => Math.min(1, Math.max(0, value)) * (size - 1);
+
+const below = (size: number, place: number): number => Math.min(size - 2, Math.floor(place));
 
 /**
  * What lies between the points of a 3D table.
