@@ -152,7 +152,13 @@ async function writeOnce(): Promise<readonly unknown[]> {
       wrote(entry.id, null);
     });
   }
+  if (problems.length === 0) await attempt(lookForIndex);
   return problems;
+}
+
+/** Where storage was emptied just before the last write, that write is all that is in it: nothing counts as stored. */
+async function lookForIndex(): Promise<void> {
+  if ((await loadIndex()) === null) stored = { ...stored, entries: new Map() };
 }
 
 function wrote(id: string, entry: KitEntry | null): void {

@@ -191,6 +191,30 @@ describe('saving', () => {
     expect(selectKit(getState())).toMatchObject({ name: 'First', overlays: [{ length: 13 }] });
   });
 
+  it('writes everything again where it was emptied just before the last change was written', async () => {
+    const others = [overlay({ id: 'b', name: 'Beta' })];
+    await openFile(
+      kitOf({ name: 'Two', overlays: [overlay({ id: 'a', name: 'Alpha' }), ...others] }),
+    );
+    let emptied = false;
+    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+      this: IDBObjectStore,
+      value: unknown,
+      at?: IDBValidKey,
+    ) {
+      if (!emptied && String(at).endsWith('document/a')) {
+        emptied = true;
+        this.clear();
+      }
+      return put.call(this, value, at);
+    });
+    dispatch(editOverlay('a', (document) => ({ ...document, length: 15 })));
+    await waitFor(() => expect(notices().join()).toMatch(/storage was emptied/));
+    await saved();
+    await startAgain();
+    expect(selectKit(getState()).overlays).toMatchObject([{ length: 15 }, { name: 'Beta' }]);
+  });
+
   it('goes on after the browser closed the connection', async () => {
     const connection = await new Promise<IDBDatabase>((resolve) => {
       const transaction = IDBDatabase.prototype.transaction;
