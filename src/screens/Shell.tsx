@@ -2,7 +2,7 @@ import { useEffect, type ReactNode } from 'react';
 import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { startOffline } from '@/store/offline';
-import { startKeeping } from '@/store/start';
+import { keepKit } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { useKeys } from '@/ui/keys';
 import { SilentIcon } from '@/ui/SilentIcon';
@@ -24,7 +24,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
 
   useKeys();
   useEffect(() => {
-    void dispatch(startKeeping());
+    void dispatch(keepKit());
     void dispatch(startOffline());
   }, [dispatch]);
 

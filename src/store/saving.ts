@@ -1,5 +1,6 @@
 import type { Kit, KitEntry } from '@/core/document';
 import { MoonError } from '@/core/errors';
+import { inTurn } from '@/core/inTurn';
 import { engine } from '@/engine/engine';
 import type { KitState } from './kit';
 import { holdOpenWhile } from './leaving';
@@ -215,10 +216,13 @@ export async function storeKit(kit: Kit): Promise<void> {
   tellTabs({ id: null });
 }
 
-/** Days are counted while a page stays open, too. */
-export async function copyKit(): Promise<void> {
-  if (stored.index && mayWrite) await copyDaily(stored.index).catch(() => undefined);
-}
+const copyTurn = inTurn();
+
+/** Days are counted while a page stays open, too. One after the other: two at once would both find that one is due. */
+export const copyKit = (): Promise<void> =>
+  copyTurn(async () => {
+    if (stored.index && mayWrite) await copyDaily(stored.index).catch(() => undefined);
+  });
 
 const HOUR = 60 * 60 * 1000;
 let copied = 0;

@@ -1,19 +1,10 @@
-import { isAnyOf } from '@reduxjs/toolkit';
 import type { KitEntry } from '@/core/document';
 import { EMPTY_KIT } from '@/core/document/emptyKit';
 import { keepAside } from './aside';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
 import { recallKept } from './keeping';
 import { beginSaving, copyKit, isFull, noteStored, openIndex } from './saving';
-import {
-  followingSet,
-  hintSeen,
-  hintsSet,
-  noticed,
-  themeSet,
-  unreadFound,
-  unsavedSet,
-} from './session';
+import { followingSet, noticed, settingsLoaded, unreadFound, unsavedSet } from './session';
 import {
   beginKit,
   loadAside,
@@ -39,6 +30,15 @@ const pause = (milliseconds: number) =>
 /** Milliseconds until storage that could not be read is tried again. */
 const AGAIN = 2000;
 
+/** Milliseconds after opening until what can wait is done: what a person opens first is not held up by it. */
+const AT_REST = 5000;
+
+export const keepKit = (): AppThunk<Promise<void>> => async (dispatch) => {
+  await dispatch(startKeeping());
+  await pause(AT_REST);
+  await dispatch(tidyUp());
+};
+
 /** Loads the kit and starts saving every change; the second tab on one kit follows the first. */
 export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
   const writer = await takeLock(() => void dispatch(takeOver()));
@@ -51,8 +51,7 @@ export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
 const loadSettled = (): AppThunk<Promise<void>> => async (dispatch) => {
   try {
     const { settings, damaged } = await loadSettings();
-    dispatch(themeSet(settings.theme));
-    dispatch(hintsSet(settings.hints));
+    dispatch(settingsLoaded(settings));
     if (damaged) {
       await saveSettings(settings);
       dispatch(
@@ -97,11 +96,16 @@ const openStored =
     dispatch(unreadFound([...(loaded?.unread ?? []), ...aside]));
     if (writer && loaded) await dispatch(settle(loaded, aside.length > 0));
     dispatch(put(loaded));
-    if (writer) void copyKit();
-    if (!loaded) return;
-    dispatch(tell(loaded));
-    if (writer) await noteUnused(loaded.index).catch(() => undefined);
+    if (loaded) dispatch(tell(loaded));
   };
+
+/** Copies the kit once a day, and notes which media it does not need. */
+export const tidyUp = (): AppThunk<Promise<void>> => async (_, getState) => {
+  const index = openIndex();
+  if (!index || getState().session.following) return;
+  await copyKit();
+  await noteUnused(index).catch(() => undefined);
+};
 
 /** What only the tab that writes does with what was found. */
 const settle =
@@ -195,7 +199,11 @@ function followed(document: KitEntry) {
 }
 
 listeners.startListening({
-  matcher: isAnyOf(themeSet, hintSeen),
+  predicate: (action, now, before) => {
+    const [{ session }, { session: last }] = [now, before] as [RootState, RootState];
+    const isChanged = session.theme !== last.theme || session.hints !== last.hints;
+    return isChanged && !settingsLoaded.match(action);
+  },
   effect: (_action, { getState }) => {
     const { theme, hints } = (getState() as RootState).session;
     void saveSettings({ theme, hints }).catch(() => undefined);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { chooseFiles } from '../support/app';
+import { chooseFiles, openDemoKit } from '../support/app';
 import { Keys } from '../support/keys';
 import {
   decodeFrame,
@@ -92,4 +92,17 @@ test('a title on one’s own footage is made and sent by keys alone', async ({ p
   const file = await sent(page, () => keys.enter(button('Send')));
   expect(keys.count).toBeLessThan(150);
   await expectTitled(file);
+});
+
+test('a hint that was closed does not come again on later visits', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('note').first().waitFor();
+  await page.getByRole('button', { name: 'Close the hint' }).click();
+  await expect(page.getByRole('note')).toHaveCount(0);
+  for (let visit = 0; visit < 2; visit++) {
+    await page.waitForTimeout(500);
+    await page.reload();
+    await expect(page.getByRole('link', { name: 'Open Wind card' })).toBeVisible();
+    await expect(page.getByRole('note')).toHaveCount(0);
+  }
 });

@@ -1,15 +1,17 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { settingsLoaded } from './settings';
 
 /** Hints that were shown on the first visit, and never will be again. */
 const hints = createSlice({
   name: 'hints',
   initialState: [] as readonly string[],
   reducers: {
-    hintsSet: (_state, { payload }: PayloadAction<readonly string[]>) => payload,
     hintSeen: (state, { payload }: PayloadAction<string>) =>
       state.includes(payload) ? state : [...state, payload],
   },
+  extraReducers: (builder) =>
+    builder.addCase(settingsLoaded, (_state, { payload }) => payload.hints),
 });
 
-export const { hintsSet, hintSeen } = hints.actions;
+export const { hintSeen } = hints.actions;
 export const hintsReducer = hints.reducer;

@@ -34,8 +34,9 @@ export const readRecords = (keys: readonly string[]): Promise<Texts> => readText
 /** In one transaction: all of it or nothing. */
 export const writeRecords = (set: Texts): Promise<void> => changeAll({ set, removed: [] });
 
-export const removeRecords = (removed: readonly string[]): Promise<void> =>
-  changeAll({ set: {}, removed });
+export async function removeRecords(removed: readonly string[]): Promise<void> {
+  if (removed.length > 0) await changeAll({ set: {}, removed });
+}
 
 const turn = inTurn();
 /** The spare copy's own, so that changes need not wait for it. */

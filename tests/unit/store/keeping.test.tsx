@@ -7,8 +7,8 @@ import { findCopies, openCopy, openKitFile } from '@/store/kitFiles';
 import { kitLoaded } from '@/store/kit';
 import { openIndex } from '@/store/saving';
 import { selectKit } from '@/store/selectors';
-import { dismissed } from '@/store/session';
-import { startKeeping } from '@/store/start';
+import { dismissed, hintSeen, settingsLoaded, themeSet } from '@/store/session';
+import { startKeeping, tidyUp } from '@/store/start';
 import { loadKit } from '@/store/storage';
 import { store } from '@/store/store';
 import { bringBack, findUnused, freeUnused } from '@/store/unusedMedia';
@@ -17,14 +17,10 @@ import { overlay, video } from '../fixtures';
 /** Media by hash, in place of the engine's. */
 const mockKept = new Map<string, number>();
 const mockOpenKit = jest.fn();
-const mockListing = jest.fn(async () => undefined);
 jest.mock('@/engine/engine', () => ({
   engine: {
     openKit: () => mockOpenKit(),
-    keptMedia: async () => {
-      await mockListing();
-      return [...mockKept].map(([hash, bytes]) => ({ hash, bytes }));
-    },
+    keptMedia: async () => [...mockKept].map(([hash, bytes]) => ({ hash, bytes })),
     dropMedia: async (hashes: readonly string[]) => {
       for (const hash of hashes) mockKept.delete(hash);
     },
@@ -44,9 +40,10 @@ const clip = (id: string, letter: string): Footage => video({ id, name: id, medi
 const notices = () => getState().session.notices.map((notice) => notice.text);
 const names = () => selectKit(getState()).overlays.map(({ name }) => name);
 
-const startAgain = () => {
+const startAgain = async () => {
   dispatch(kitLoaded({ kit: kitOf(), fresh: true }));
-  return dispatch(startKeeping());
+  await dispatch(startKeeping());
+  await dispatch(tidyUp());
 };
 const openFile = (kit: Kit) => {
   mockOpenKit.mockResolvedValueOnce({ document: kit, told: [], leftOut: [] });
@@ -164,6 +161,32 @@ describe('the list of the kit', () => {
   });
 });
 
+describe('settings', () => {
+  const kept = async () => JSON.parse((await storage.getItem('settings'))!) as unknown;
+
+  it('are as they were chosen in the next visit, and hints that were seen stay so', async () => {
+    dispatch(themeSet('dark'));
+    dispatch(hintSeen('making'));
+    const chosen = { theme: 'dark', hints: ['making'] };
+    await waitFor(async () => expect(await kept()).toEqual(chosen));
+    dispatch(settingsLoaded({ theme: 'system', hints: [] }));
+    await startAgain();
+    expect(getState().session).toMatchObject(chosen);
+    // What opening writes is written by then.
+    await dispatch(tidyUp());
+    expect(await kept()).toEqual(chosen);
+  });
+
+  it('are not written where they are as they were', async () => {
+    dispatch(hintSeen('making'));
+    await waitFor(async () => expect(await kept()).toMatchObject({ hints: ['making'] }));
+    await storage.removeItem('settings');
+    dispatch(hintSeen('making'));
+    await dispatch(tidyUp());
+    expect(await storage.getItem('settings')).toBeNull();
+  });
+});
+
 describe('saving', () => {
   it('of one document that cannot be written does not hold back the others, and is tried again', async () => {
     const two = [overlay({ id: 'a', name: 'Alpha' }), overlay({ id: 'b', name: 'Beta' })];
@@ -250,13 +273,6 @@ describe('media that nothing names', () => {
     await startAgain();
     expect([...mockKept.keys()]).toEqual([media('a').hash]);
     expect(await unused()).toEqual([]);
-  });
-
-  it('are not looked for until the kit is shown', async () => {
-    let shown: readonly string[] = [];
-    mockListing.mockImplementationOnce(async () => void (shown = names()));
-    await startAgain();
-    expect(shown).toEqual(['Alpha']);
   });
 
   it('are had back as what they were, or freed at once', async () => {
