@@ -24,12 +24,13 @@ export function shownBox(
   };
 }
 
-/** A copy of a part of a frame. @param rgba rows of `width` × 4 bytes */
+/** A part of a frame, as a copy; all of it as it is. @param rgba rows of `width` × 4 bytes */
 export function cutBox(
-  rgba: Uint8ClampedArray,
+  rgba: Uint8ClampedArray<ArrayBuffer>,
   width: number,
   box: FrameBox,
 ): Uint8ClampedArray<ArrayBuffer> {
+  if (box.width * box.height * 4 === rgba.length) return rgba;
   const out = new Uint8ClampedArray(box.width * box.height * 4);
   for (let row = 0; row < box.height; row++) {
     const from = ((box.y + row) * width + box.x) * 4;

@@ -1,5 +1,4 @@
 import { wrap, type Remote } from 'comlink';
-import { watchChanges } from './alike';
 import { AT_ONCE, frameLine } from './frameLine';
 import type { PackerApi } from './packer.worker';
 
@@ -34,30 +33,27 @@ export interface PackedFrames {
 }
 
 /**
- * @param pack asks a worker to pack a frame; its straight RGBA stays here
+ * @param pack asks a worker to pack a frame; its straight RGBA may be handed over
  * @param take is called with what came of one frame after the other, again where a frame is as the one before
  */
 export function packedFrames<T>(
-  pack: (packer: Remote<PackerApi>, rgba: Uint8ClampedArray) => Promise<T>,
+  pack: (packer: Remote<PackerApi>, rgba: Uint8ClampedArray<ArrayBuffer>) => Promise<T>,
   take: (packed: T) => Promise<unknown>,
 ): PackedFrames {
-  const packers: Packer[] = [];
-  const changed = watchChanges();
+  // Started before there is a frame for them: the first one is painted meanwhile.
+  const packers = Array.from({ length: AT_ONCE }, startPacker);
   const line = frameLine(take);
   let newest: Promise<T>;
   let count = 0;
-  const packing = (rgba: Uint8ClampedArray): Promise<T> => {
-    const packer = (packers[count++ % AT_ONCE] ??= startPacker());
+  const packing = (rgba: Uint8ClampedArray<ArrayBuffer>): Promise<T> => {
+    const packer = packers[count++ % AT_ONCE];
     return Promise.race([pack(packer.api, rgba), packer.failed]);
   };
   const end = () => packers.forEach((packer) => packer.end());
   return {
     add: (context, rests) => {
       const { width, height } = context.canvas;
-      if (!rests) {
-        const { data } = context.getImageData(0, 0, width, height);
-        if (changed(data)) newest = packing(data);
-      }
+      if (!rests) newest = packing(context.getImageData(0, 0, width, height).data);
       return line.add(newest);
     },
     finish: async () => {

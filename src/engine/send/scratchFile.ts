@@ -30,8 +30,9 @@ export type ScratchPlace = 'disk' | 'disk, by access handle' | 'memory';
 export function scratchPlace(): ScratchPlace {
   if (typeof navigator.storage?.getDirectory !== 'function') return 'memory';
   const { prototype } = FileSystemFileHandle;
-  if ('createWritable' in prototype) return 'disk';
-  return 'createSyncAccessHandle' in prototype ? 'disk, by access handle' : 'memory';
+  // In workers that have it: a stream takes some milliseconds for each piece, a handle far less than one.
+  if ('createSyncAccessHandle' in prototype) return 'disk, by access handle';
+  return 'createWritable' in prototype ? 'disk' : 'memory';
 }
 
 /** This worker's newest of each; the one before it is of no use once another is begun. */
@@ -76,9 +77,14 @@ interface Sink {
 }
 
 const sinkOf = (handle: FileSystemSyncAccessHandle): Sink => ({
-  put: (data, position) => void handle.write(data, { at: position }),
+  put: (data, position) => {
+    if (handle.write(data, { at: position }) < data.length) throw noRoom();
+  },
   end: () => handle.close(),
 });
+
+/** As browsers say it themselves, where they do. */
+const noRoom = (): DOMException => new DOMException('There is no room.', 'QuotaExceededError');
 
 function streamOf({ put, end }: Sink): ScratchWritable {
   let at = 0;
