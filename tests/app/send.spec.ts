@@ -1,5 +1,5 @@
 import { statSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { add, beginEmpty, section, unfold } from '../support/make';
 import { backToKit, openDemoKit, savedKit, send, setNumber } from '../support/app';
 import { colourDistance, decodeFrame, overGrey, painted, pixelAt, probe } from '../support/media';
@@ -77,6 +77,31 @@ test('on a device that shares files, what was made is handed on as it is', async
   expect([name, type]).toEqual(['wind-card.png', 'image/png']);
   expect(bytes).toBe(statSync(path).size);
 });
+
+/** Names of files that are being written, or were last. */
+const scratchFiles = (page: Page): Promise<readonly string[]> =>
+  page.evaluate(async () => {
+    const root = await navigator.storage.getDirectory();
+    const folder = await root.getDirectoryHandle('sending').catch(() => null);
+    const keys = (folder as { keys?: () => AsyncIterable<string> } | null)?.keys?.();
+    const names: string[] = [];
+    if (keys) for await (const name of keys) names.push(name);
+    return names;
+  });
+
+for (const format of ['VP9 .webm', 'PNG frames .zip']) {
+  test(`Stop leaves nothing of a ${format} that was being written`, async ({ page }) => {
+    await openDemoKit(page);
+    await page.getByRole('link', { name: 'Open Wind card' }).click();
+    await page.getByRole('link', { name: 'Send' }).click();
+    await page.getByRole('radio', { name: format }).click();
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await expect.poll(() => scratchFiles(page)).toHaveLength(1);
+    const [written] = await scratchFiles(page);
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect.poll(() => scratchFiles(page)).not.toContain(written);
+  });
+}
 
 test('Stop ends a send, and nothing is downloaded', async ({ page }) => {
   await openDemoKit(page);
