@@ -159,7 +159,9 @@ async function writeOnce(): Promise<readonly unknown[]> {
 
 /** Where storage was emptied just before the last write, that write is all that is in it: nothing counts as stored. */
 async function lookForIndex(): Promise<void> {
-  if ((await loadIndex()) === null) stored = { ...stored, entries: new Map() };
+  if ((await loadIndex()) !== null) return;
+  stored = { ...stored, entries: new Map() };
+  throw new MoonError('storage-away', EMPTIED);
 }
 
 function wrote(id: string, entry: KitEntry | null): void {
