@@ -4,6 +4,7 @@ import type { FrameBox } from '@/core/formats/files/movingPicture';
 import { gifDelay, gifRepeat } from '@/core/formats/gif';
 import type { SendSettings } from '@/core/sending/settings';
 import { cutBox, shownBox } from '@/core/formats/shownBox';
+import { joinedWrites } from './joinedWrites';
 import { packedFrames } from './packers';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
@@ -21,8 +22,9 @@ export async function gifEncoder(
 ): Promise<Encoder> {
   const scratch = await openScratchFile();
   const encoder = GIFEncoder();
-  const write = async (bytes: Uint8Array<ArrayBuffer>) => {
-    await scratch.writable.write(bytes);
+  const writes = joinedWrites((bytes) => scratch.writable.write(bytes));
+  const write = async (bytes: Uint8Array) => {
+    await writes.add(bytes);
     encoder.stream.reset();
   };
   let isFirst = true;
@@ -56,6 +58,7 @@ export async function gifEncoder(
       await frames.finish();
       encoder.finish();
       await write(encoder.bytes());
+      await writes.flush();
       await scratch.writable.close();
       return scratch.file();
     },

@@ -1,6 +1,7 @@
 import { transfer } from 'comlink';
 import type { GrowingFile } from '@/core/formats/files/growing';
 import { cutBox, shownBox } from '@/core/formats/shownBox';
+import { joinedWrites } from './joinedWrites';
 import type { PictureKind } from './packer.worker';
 import { packedFrames } from './packers';
 import { openScratchFile } from './scratchFile';
@@ -17,7 +18,7 @@ export async function growingEncoder(
   block: number | null = null,
 ): Promise<Encoder> {
   const scratch = await openScratchFile();
-  const write = (bytes: Uint8Array) => scratch.writable.write(bytes as Uint8Array<ArrayBuffer>);
+  const { add: write, flush } = joinedWrites((bytes) => scratch.writable.write(bytes));
   const whole = { x: 0, y: 0, width, height };
   const frames = packedFrames(
     async (packer, rgba) => {
@@ -34,6 +35,7 @@ export async function growingEncoder(
       await frames.finish();
       const { tail, patches } = file.finish();
       await write(tail);
+      await flush();
       for (const { at: position, bytes } of patches) {
         const data = bytes as Uint8Array<ArrayBuffer>;
         await scratch.writable.write({ type: 'write', position, data });

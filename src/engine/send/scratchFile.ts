@@ -30,9 +30,9 @@ export type ScratchPlace = 'disk' | 'disk, by access handle' | 'memory';
 export function scratchPlace(): ScratchPlace {
   if (typeof navigator.storage?.getDirectory !== 'function') return 'memory';
   const { prototype } = FileSystemFileHandle;
-  // In workers that have it: a stream takes some milliseconds for each piece, a handle far less than one.
-  if ('createSyncAccessHandle' in prototype) return 'disk, by access handle';
-  return 'createWritable' in prototype ? 'disk' : 'memory';
+  // Once a handle had been used, Chromium 156 threw all media away when its disk was full.
+  if ('createWritable' in prototype) return 'disk';
+  return 'createSyncAccessHandle' in prototype ? 'disk, by access handle' : 'memory';
 }
 
 /** This worker's newest of each; the one before it is of no use once another is begun. */

@@ -1,5 +1,6 @@
 import { Zip, ZipPassThrough } from 'fflate';
 import { MoonError } from '@/core/errors';
+import { joinedWrites } from './joinedWrites';
 import { openScratchFile, type ScratchUse } from './scratchFile';
 
 /** What a zip without its 64-bit extension can hold. */
@@ -18,13 +19,14 @@ export interface ZipFile {
 
 export async function openZip(use: ScratchUse): Promise<ZipFile> {
   const scratch = await openScratchFile(use);
+  const { add, flush } = joinedWrites((joined) => scratch.writable.write(joined));
   let bytes = 0;
   let entries = 0;
   let writing = Promise.resolve();
   const zip = new Zip((error, data) => {
     if (error) throw error;
     bytes += data.length;
-    writing = writing.then(() => scratch.writable.write(data as Uint8Array<ArrayBuffer>));
+    writing = writing.then(() => add(data));
   });
   return {
     add: async (name, pieces) => {
@@ -45,6 +47,7 @@ export async function openZip(use: ScratchUse): Promise<ZipFile> {
     finish: async () => {
       zip.end();
       await writing;
+      await flush();
       await scratch.writable.close();
       return scratch.file();
     },
