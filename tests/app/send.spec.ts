@@ -78,7 +78,7 @@ test('on a device that shares files, what was made is handed on as it is', async
   expect(bytes).toBe(statSync(path).size);
 });
 
-/** Names of files that are being written, or were last. */
+/** Names of files that are being written, or were last; what browsers write beside them has endings of its own. */
 const scratchFiles = (page: Page): Promise<readonly string[]> =>
   page.evaluate(async () => {
     const root = await navigator.storage.getDirectory();
@@ -86,7 +86,7 @@ const scratchFiles = (page: Page): Promise<readonly string[]> =>
     const keys = (folder as { keys?: () => AsyncIterable<string> } | null)?.keys?.();
     const names: string[] = [];
     if (keys) for await (const name of keys) names.push(name);
-    return names;
+    return names.filter((name) => name.endsWith('.part'));
   });
 
 for (const format of ['VP9 .webm', 'PNG frames .zip']) {
