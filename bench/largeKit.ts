@@ -2,8 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { DOCUMENT_VERSION, EMPTY_KIT, type Footage } from '@/core/document';
 import type { Page } from '@playwright/test';
+import { DOCUMENT_VERSION, EMPTY_KIT, type Footage } from '@/core/document';
 import {
   BASE,
   browserMemory,
@@ -47,7 +47,7 @@ function pieces(): readonly { readonly footage: Footage; readonly bytes: Uint8Ar
   });
 }
 
-export function largeKit(): KitFile {
+function largeKit(): KitFile {
   const clips = pieces();
   const overlays = Array.from({ length: OVERLAYS }, (_, index) => title(`Title ${index}`, 4));
   return {

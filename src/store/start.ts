@@ -33,6 +33,7 @@ const AGAIN = 2000;
 /** Milliseconds after opening until what can wait is done: what a person opens first is not held up by it. */
 const AT_REST = 5000;
 
+/** Opens the kit, saves every change from then on, and tidies up once the page has come to rest. */
 export const keepKit = (): AppThunk<Promise<void>> => async (dispatch) => {
   await dispatch(startKeeping());
   await pause(AT_REST);
