@@ -48,8 +48,8 @@ function startHelper({ workerOf, type, port }: Wanted, onEnd: () => void): Worke
   const url = typeof workerOf === 'string' ? workerOf : URL.createObjectURL(workerOf);
   const helper = new Worker(url, { type });
   if (url !== workerOf) URL.revokeObjectURL(url);
-  const tell = (told: FromHelper) => port.postMessage(told);
-  helper.addEventListener('message', ({ data }) => tell({ message: data }));
+  const tell = (told: FromHelper, frames: VideoFrame[] = []) => port.postMessage(told, frames);
+  helper.addEventListener('message', ({ data }) => tell({ message: data }, framesIn(data)));
   helper.addEventListener('error', () => tell({ fails: true }));
   port.onmessage = ({ data }: MessageEvent<ToHelper>) => {
     if ('ends' in data) {
@@ -59,6 +59,12 @@ function startHelper({ workerOf, type, port }: Wanted, onEnd: () => void): Worke
   };
   return helper;
 }
+
+/** Video frames in a message, to be handed over: one that is copied stays in memory here, as nobody closes it. */
+const framesIn = (message: object | null): VideoFrame[] =>
+  typeof VideoFrame === 'undefined'
+    ? []
+    : Object.values(message ?? {}).filter((value) => value instanceof VideoFrame);
 
 /** Makes `new Worker` of this worker, in libraries too, one that the page makes. */
 export function askPageForWorkers(): void {

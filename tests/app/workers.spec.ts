@@ -1,26 +1,38 @@
 import { expect, test, type Page } from '@playwright/test';
 import { backToKit, openDemoKit, send } from '../support/app';
 
-/** Counts the workers that the page itself makes, which are seen like those that workers make. */
+/** Watches the workers that the page itself makes, which are seen like those that workers make, and the video frames they give it. */
 const watchPage = (page: Page) =>
   page.addInitScript(() => {
     const made: string[] = [];
+    const frames: VideoFrame[] = [];
     const Own = window.Worker;
     window.Worker = class extends Own {
       constructor(url: string | URL, options?: WorkerOptions) {
         super(url, options);
         made.push(String(url));
+        this.addEventListener('message', ({ data }) => {
+          frames.push(...Object.values(data ?? {}).filter((each) => each instanceof VideoFrame));
+        });
       }
     };
-    Object.assign(window, { made });
+    Object.assign(window, { made, frames });
   });
+
+type Watched = { readonly made: string[]; readonly frames: VideoFrame[] };
 
 const madeByPage = (page: Page, name: string): Promise<number> =>
   page.evaluate(
-    (part) =>
-      (window as never as { made: string[] }).made.filter((url) => url.includes(part)).length,
+    (part) => (window as never as Watched).made.filter((url) => url.includes(part)).length,
     name,
   );
+
+/** How many video frames passed through the page, and of how many it still holds the pixels. */
+const framesAtPage = (page: Page): Promise<{ readonly all: number; readonly held: number }> =>
+  page.evaluate(() => {
+    const { frames } = window as never as Watched;
+    return { all: frames.length, held: frames.filter(({ format }) => format !== null).length };
+  });
 
 const running = (page: Page, name: string): number =>
   page.workers().filter((worker) => worker.url().includes(name)).length;
@@ -37,6 +49,18 @@ test('workers that a send needs are made by the page, and end with it', async ({
   expect(await madeByPage(page, 'stripes')).toBeGreaterThan(0);
   expect(await madeByPage(page, 'blob:')).toBeGreaterThan(0);
   await expect.poll(() => running(page, 'blob:')).toBe(0);
+});
+
+test('video frames that a worker’s helpers make are not held by the page', async ({ page }) => {
+  await watchPage(page);
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  // A worker of the library's takes alpha from its frames, and another one puts it to them.
+  await send(page, 'VP9 .webm');
+  const { all, held } = await framesAtPage(page);
+  expect(all).toBeGreaterThan(100);
+  expect(held).toBe(0);
 });
 
 test('workers of a stage end where it is left', async ({ page }) => {
