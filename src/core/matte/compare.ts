@@ -16,31 +16,30 @@ const GREY = 128;
 export function compareFrames(meant: Uint8ClampedArray, found: Uint8ClampedArray): FrameDifference {
   let alphaSum = 0;
   let worstAlpha = 0;
+  // Whole numbers, in units of 1 / 255²: they are quicker, and exact.
   let colourSum = 0;
   let squareSum = 0;
   const [wholeA, wholeB] = [pixelsOf(meant), pixelsOf(found)];
   for (let i = 0; i < meant.length; i += 4) {
     // Most pixels of artwork are clear, or the same.
     if (wholeA[i >> 2] === wholeB[i >> 2] || (meant[i + 3] | found[i + 3]) === 0) continue;
-    const alphaA = meant[i + 3] / 255;
-    const alphaB = found[i + 3] / 255;
+    const alphaA = meant[i + 3];
+    const alphaB = found[i + 3];
     const alpha = Math.abs(alphaA - alphaB);
     alphaSum += alpha;
     if (alpha > worstAlpha) worstAlpha = alpha;
-    for (let channel = 0; channel < 3; channel++) {
-      const a = GREY + (meant[i + channel] - GREY) * alphaA;
-      const b = GREY + (found[i + channel] - GREY) * alphaB;
-      const off = Math.abs(a - b) / 255;
-      colourSum += off;
-      squareSum += off * off;
-    }
+    const red = Math.abs((meant[i] - GREY) * alphaA - (found[i] - GREY) * alphaB);
+    const green = Math.abs((meant[i + 1] - GREY) * alphaA - (found[i + 1] - GREY) * alphaB);
+    const blue = Math.abs((meant[i + 2] - GREY) * alphaA - (found[i + 2] - GREY) * alphaB);
+    colourSum += red + green + blue;
+    squareSum += red * red + green * green + blue * blue;
   }
   const pixels = meant.length / 4;
   return {
-    meanAlpha: alphaSum / pixels,
-    worstAlpha,
-    meanColour: colourSum / (pixels * 3),
-    squaredColour: squareSum / (pixels * 3),
+    meanAlpha: alphaSum / 255 / pixels,
+    worstAlpha: worstAlpha / 255,
+    meanColour: colourSum / 255 ** 2 / (pixels * 3),
+    squaredColour: squareSum / 255 ** 4 / (pixels * 3),
   };
 }
 

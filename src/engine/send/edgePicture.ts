@@ -35,6 +35,6 @@ export async function edgePicture(found: ImageData, spot: Point): Promise<Blob> 
 /** A square of a frame, as a picture. */
 export function pieceOf(frame: ImageData, left: number, top: number, side: number): Context {
   const piece = softwareContext(side, side);
-  piece.putImageData(frame, -left, -top);
+  piece.putImageData(frame, -left, -top, left, top, side, side);
   return piece;
 }

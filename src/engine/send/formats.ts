@@ -24,16 +24,8 @@ import type { PictureKind } from './packer.worker';
 import { pngEncoder } from './png';
 import { pngFramesEncoder } from './pngFrames';
 import { proresEncoder } from './prores';
-import {
-  openOutlines,
-  openPictures,
-  framesIn,
-  openStill,
-  openVideo,
-  placed,
-  type Decoded,
-  type PicturesIn,
-} from './sentFile';
+import { openOutlines, openStill, openVideo, type Decoded } from './sentFile';
+import { framesIn, openPictures, placed, type PicturesIn } from './sentPictures';
 import type { Making } from './types';
 import { h264Encoder, vp9Encoder } from './video';
 

@@ -50,10 +50,8 @@ type Context = OffscreenCanvasRenderingContext2D;
 export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
   const { planned, target, settings } = work;
   const { format } = planned;
-  const { meanColour, ...truth } = await compareFile(file, work, (meant) => {
-    const expected = pixels(meant);
-    if (format.hardAlpha) hardenAlpha(expected, settings.gif);
-    return expected;
+  const { meanColour, ...truth } = await compareFile(file, work, (painted) => {
+    if (format.hardAlpha) hardenAlpha(painted, settings.gif);
   });
   const soundSeconds = target.sound ? await soundIn(file, target) : null;
   if (truth.meanAlphaError !== null && truth.meanAlphaError > LIMITS.meanAlpha) {
@@ -67,13 +65,13 @@ export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
 
 /**
  * Compares up to twelve frames of a file, from its first to its last, with what is expected of them.
- * @param expectedOf straight RGBA of a frame as it was painted, on black where the format has no alpha
+ * @param alter makes of a painted frame what is expected of the file, in straight RGBA, on black where the format has no alpha
  * @throws MoonError 'read-back-differs' where it is not of that size, or not all frames are in it
  */
 export async function compareFile(
   file: Blob,
   work: Making,
-  expectedOf: (meant: Context) => Uint8ClampedArray,
+  alter: (painted: Uint8ClampedArray) => void,
 ): Promise<Fidelity & { readonly meanColour: number }> {
   const { artist, bundle, planned, target, crop, progress, signal } = work;
   const { format, frames } = planned;
@@ -102,13 +100,14 @@ export async function compareFile(
         meant.clearRect(0, 0, width, height);
         await artist.paint(meant, scene, crop);
         if (!format.alpha) layOnBlack(meant);
-        expected = expectedOf(meant);
+        expected = pixels(meant);
+        alter(expected);
       }
       const isKnown = rests && found === last;
       last = found;
       differences.push(isKnown ? differences.at(-1)! : compareFrames(expected, found.data));
       const isLookedAt = step >= Math.floor(compared.length / 2) && edge === null;
-      const spot = isLookedAt ? edgeSpot(pixels(meant), width, height) : null;
+      const spot = isLookedAt ? edgeSpot(expected, width, height) : null;
       if (spot) {
         edge = await edgePicture(found, spot);
         if (format.alpha && !format.hardAlpha) {

@@ -21,21 +21,30 @@ export async function readStoredZip(read: ReadFile, bytes: number): Promise<read
   if (readLittle(end, 0, 4) !== 0x06054b50) throw new Error('This is no zip.');
   const from = readLittle(end, 16, 4);
   const directory = await read(from, from + readLittle(end, 12, 4));
-  const entries: EntryAt[] = [];
+  const entries: Promise<EntryAt>[] = [];
   for (let at = 0; at < directory.length;) {
     if (readLittle(directory, at + 10, 2) !== 0) throw new Error('An entry is compressed.');
     const [name, extra, comment] = [28, 30, 32].map((field) =>
       readLittle(directory, at + field, 2),
     );
-    const local = readLittle(directory, at + 42, 4);
-    const head = await read(local, local + LOCAL_HEAD);
-    const first = local + LOCAL_HEAD + readLittle(head, 26, 2) + readLittle(head, 28, 2);
-    entries.push({
-      name: new TextDecoder().decode(directory.subarray(at + 46, at + 46 + name)),
-      from: first,
-      to: first + readLittle(directory, at + 20, 4),
-    });
+    entries.push(
+      entryAt(read, readLittle(directory, at + 42, 4), {
+        name: new TextDecoder().decode(directory.subarray(at + 46, at + 46 + name)),
+        bytes: readLittle(directory, at + 20, 4),
+      }),
+    );
     at += 46 + name + extra + comment;
   }
-  return entries;
+  return Promise.all(entries);
+}
+
+/** @param local where the entry's own head lies, which may be longer than the directory says */
+async function entryAt(
+  read: ReadFile,
+  local: number,
+  { name, bytes }: { readonly name: string; readonly bytes: number },
+): Promise<EntryAt> {
+  const head = await read(local, local + LOCAL_HEAD);
+  const from = local + LOCAL_HEAD + readLittle(head, 26, 2) + readLittle(head, 28, 2);
+  return { name, from, to: from + bytes };
 }
