@@ -8,7 +8,7 @@ if ! command -v ffmpeg >/dev/null; then
   if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
     apt-get update -qq && apt-get install -y -qq ffmpeg >/dev/null
   else
-    echo 'ffmpeg is missing: ProRes cannot be made. Install it with: sudo apt-get install ffmpeg'
+    echo 'ffmpeg is missing: footage that no browser reads cannot be brought in. Install it with: sudo apt-get install ffmpeg'
   fi
 fi
 node scripts/build.mjs

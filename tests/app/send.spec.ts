@@ -106,6 +106,21 @@ for (const format of ['VP9 .webm', 'PNG frames .zip']) {
   });
 }
 
+test('Stop leaves nothing of a file that was being read back', async ({ page }) => {
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  await page.getByRole('radio', { name: 'VP9 .webm' }).click();
+  const before = await scratchFiles(page);
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('progressbar', { name: 'Reading it back' })).toBeVisible();
+  const [written] = (await scratchFiles(page)).filter((name) => !before.includes(name));
+  expect(written).toBeDefined();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Send', exact: true })).toBeVisible();
+  await expect.poll(() => scratchFiles(page)).not.toContain(written);
+});
+
 test('Stop ends a send, and nothing is downloaded', async ({ page }) => {
   await openDemoKit(page);
   await page.getByRole('link', { name: 'Open Wind card' }).click();

@@ -23,6 +23,7 @@ import { Mixer } from '../sound/mixer';
 import { artworkBounds } from './crop';
 import { FORMAT_WORK } from './formats';
 import { readBack, type ReadBack } from './readBack';
+import { removeScratchFile } from './scratchFile';
 import { landedOverlays, makeTimeline } from './timeline';
 import type { EncodeTarget, Making } from './types';
 
@@ -91,7 +92,11 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
     };
     const file = await FORMAT_WORK[planned.format.id].encode(work);
     onStage('reading back');
-    const report = await readBack(file, { ...work, progress: progressOf('reading back') });
+    const reading = { ...work, progress: progressOf('reading back') };
+    const report = await readBack(file, reading).catch(async (error: unknown) => {
+      await removeScratchFile();
+      throw error;
+    });
     return { ...sentAs(job, planned, target), file, crop, readBack: report };
   } finally {
     artist.close();
