@@ -50,7 +50,7 @@ const ENOUGH = 0.0005;
 const MIXED = 0.002;
 
 /** Solid artwork begins where this share of its depth lies nearer, SLOPED of it not much farther. */
-const SOLID = 0.02;
+const SOLID = 0.01;
 const SLOPED = 0.1;
 const SLOPE = 0.28;
 

@@ -57,7 +57,7 @@ export const LEAST_REACH = 0.05;
 export const reachOf = (tolerance: number): number => Math.max(LEAST_REACH, UNEVEN * tolerance);
 
 /** Share of the way from backdrop to solid from which on artwork is sure. */
-const SURE = 0.98;
+const SURE = 0.97;
 
 export function keyConstants(key: KeySettings): Float32Array {
   const constants = new Float32Array(CONSTANTS);
