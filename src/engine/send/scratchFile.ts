@@ -46,10 +46,9 @@ export async function openScratchFile(use: ScratchUse = 'file'): Promise<Scratch
   return scratch;
 }
 
-/** Removes the newest, which is whole but not to be given out. */
-export async function removeScratchFile(use: ScratchUse = 'file'): Promise<void> {
-  await newest.get(use)?.remove();
-  newest.delete(use);
+/** Removes the newest file by itself, which is whole but not to be given out. */
+export async function removeScratchFile(): Promise<void> {
+  await newest.get('file')?.remove();
 }
 
 /** Removes what earlier visits left; nothing of this visit may be under way. */

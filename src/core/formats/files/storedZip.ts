@@ -21,29 +21,31 @@ export async function readStoredZip(read: ReadFile, bytes: number): Promise<read
   if (readLittle(end, 0, 4) !== 0x06054b50) throw new Error('This is no zip.');
   const from = readLittle(end, 16, 4);
   const directory = await read(from, from + readLittle(end, 12, 4));
-  const entries: Promise<EntryAt>[] = [];
+  const entries: Listed[] = [];
   for (let at = 0; at < directory.length;) {
     if (readLittle(directory, at + 10, 2) !== 0) throw new Error('An entry is compressed.');
     const [name, extra, comment] = [28, 30, 32].map((field) =>
       readLittle(directory, at + field, 2),
     );
-    entries.push(
-      entryAt(read, readLittle(directory, at + 42, 4), {
-        name: new TextDecoder().decode(directory.subarray(at + 46, at + 46 + name)),
-        bytes: readLittle(directory, at + 20, 4),
-      }),
-    );
+    entries.push({
+      name: new TextDecoder().decode(directory.subarray(at + 46, at + 46 + name)),
+      local: readLittle(directory, at + 42, 4),
+      bytes: readLittle(directory, at + 20, 4),
+    });
     at += 46 + name + extra + comment;
   }
-  return Promise.all(entries);
+  return Promise.all(entries.map((entry) => entryAt(read, entry)));
 }
 
-/** @param local where the entry's own head lies, which may be longer than the directory says */
-async function entryAt(
-  read: ReadFile,
-  local: number,
-  { name, bytes }: { readonly name: string; readonly bytes: number },
-): Promise<EntryAt> {
+/** What the directory says of an entry. */
+interface Listed {
+  readonly name: string;
+  /** Where its own head lies, which may be longer than the directory's. */
+  readonly local: number;
+  readonly bytes: number;
+}
+
+async function entryAt(read: ReadFile, { name, local, bytes }: Listed): Promise<EntryAt> {
   const head = await read(local, local + LOCAL_HEAD);
   const from = local + LOCAL_HEAD + readLittle(head, 26, 2) + readLittle(head, 28, 2);
   return { name, from, to: from + bytes };
