@@ -49,7 +49,7 @@ function startHelper({ workerOf, type, port }: Wanted, onEnd: () => void): Worke
   const helper = new Worker(url, { type });
   if (url !== workerOf) URL.revokeObjectURL(url);
   const tell = (told: FromHelper, frames: VideoFrame[] = []) => port.postMessage(told, frames);
-  helper.addEventListener('message', ({ data }) => tell({ message: data }, framesIn(data)));
+  helper.addEventListener('message', ({ data }) => tell({ message: data }, videoFramesIn(data)));
   helper.addEventListener('error', () => tell({ fails: true }));
   port.onmessage = ({ data }: MessageEvent<ToHelper>) => {
     if ('ends' in data) {
@@ -61,7 +61,7 @@ function startHelper({ workerOf, type, port }: Wanted, onEnd: () => void): Worke
 }
 
 /** Video frames in a message, to be handed over: one that is copied stays in memory here, as nobody closes it. */
-const framesIn = (message: object | null): VideoFrame[] =>
+const videoFramesIn = (message: object | null): VideoFrame[] =>
   typeof VideoFrame === 'undefined'
     ? []
     : Object.values(message ?? {}).filter((value) => value instanceof VideoFrame);
