@@ -1,5 +1,5 @@
 import type { VideoSample } from 'mediabunny';
-import { planarRgba, SHARING, type Depth, type PlanarPicture } from '@/core/colour/planarRgba';
+import { planarRgba, type PlanarPicture } from '@/core/colour/planarRgba';
 import { shrunkPlanes } from '@/core/colour/shrunkPlanes';
 import type { KeySettings } from '@/core/document';
 import { rotated } from '@/core/footage/rotate';
@@ -8,6 +8,7 @@ import { madeSize, ownSize, type Frame } from './frame';
 import { keyer } from './keying/keyer';
 import { planarFrame } from './keying/planarFrame';
 import type { Size } from './kernels/keying';
+import { bytesOfPlanes, planesIn, planeKind } from './planes';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
@@ -93,29 +94,12 @@ function upright(rgba: Uint8ClampedArray, { width, height }: Size, degrees: numb
 /** Pixels as WebCodecs names them; an X is a byte that says nothing. */
 const INTERLEAVED = /^(RGB|BGR)[AX]$/;
 
-/** Planes as WebCodecs names them: chroma, alpha, and the bits of a sample above 8. */
-const PLANAR = /^I4(20|22|44)(A?)(P10|P12)?$/;
-
 async function planesOf(sample: VideoSample): Promise<PlanarPicture | null> {
-  const named = PLANAR.exec(sample.format ?? '');
-  if (!named) return null;
-  const depth: Depth = named[3] ? (Number(named[3].slice(1)) as Depth) : 8;
-  const sampling = Number(`4${named[1]}`) as PlanarPicture['sampling'];
-  const { across, down } = SHARING[sampling];
-  const { width, height } = sample.visibleRect;
-  const luma = width * height;
-  const chroma = Math.ceil(width / across) * Math.ceil(height / down);
-  const bytes = new Uint8Array(2 * (luma + chroma) * (depth === 8 ? 1 : 2));
+  const kind = planeKind(sample.format);
+  if (!kind) return null;
+  const bytes = new Uint8Array(bytesOfPlanes(kind, sample.visibleRect));
   await sample.copyTo(bytes);
-  const codes = depth === 8 ? bytes : new Uint16Array(bytes.buffer);
-  const plane = (from: number, length: number) => codes.subarray(from, from + length);
-  return {
-    ...{ width, height, depth, sampling },
-    y: plane(0, luma),
-    u: plane(luma, chroma),
-    v: plane(luma + chroma, chroma),
-    a: sample.hasAlpha ? plane(luma + 2 * chroma, luma) : null,
-  };
+  return planesIn(bytes, kind, sample.visibleRect);
 }
 
 async function interleaved(sample: VideoSample): Promise<Uint8ClampedArray> {

@@ -1,13 +1,36 @@
 import { CustomVideoDecoder, registerDecoder, VideoSample, type EncodedPacket } from 'mediabunny';
 import type { Decoder, DecoderOptions, FilledFrame, Frame } from 'turbores';
 
+/** A decoder of ProRes, and frames that it may write into. */
+export interface ProresReading {
+  readonly decoder: Decoder;
+  readonly newFrame: () => Frame;
+}
+
+/**
+ * @param helpers workers that decode; as many as there are cores where it is left out
+ * @throws Error where the browser lets no decoder start
+ */
+export async function startProresDecoder(
+  fourCc: string,
+  helpers?: number,
+): Promise<ProresReading> {
+  const { Decoder, Frame } = await import('turbores');
+  const decoder = await Decoder.create({
+    proresFourCc: fourCc as DecoderOptions['proresFourCc'],
+    useSharedMemory: Decoder.canUseSharedMemory(),
+    concurrency: helpers,
+  });
+  if (decoder instanceof Error) throw decoder;
+  return { decoder, newFrame: () => new Frame() };
+}
+
 /**
  * Reads ProRes and gives its planes as they are. Frames of the browser's own would not do: Firefox
  * and WebKit have none with more than 8 bits or whole chroma, and WebKit none of a trimmed height.
  */
 class ProresDecoder extends CustomVideoDecoder {
-  private decoder: Decoder | null = null;
-  private newFrame!: () => Frame;
+  private reading!: ProresReading;
   private readonly free: Frame[] = [];
 
   static override supports(codec: string): boolean {
@@ -15,34 +38,27 @@ class ProresDecoder extends CustomVideoDecoder {
   }
 
   async init(): Promise<void> {
-    const { Decoder, Frame } = await import('turbores');
-    this.newFrame = () => new Frame();
-    const decoder = await Decoder.create({
-      proresFourCc: this.config.codec as DecoderOptions['proresFourCc'],
-      useSharedMemory: Decoder.canUseSharedMemory(),
-    });
-    if (decoder instanceof Error) throw decoder;
-    this.decoder = decoder;
+    this.reading = await startProresDecoder(this.config.codec);
   }
 
   async decode(packet: EncodedPacket): Promise<void> {
-    const decoder = this.decoder!;
+    const { decoder } = this.reading;
     while (decoder.desiredSize <= 0) await decoder.dequeued;
     this.read(decoder, packet).catch(this.onError);
   }
 
   async flush(): Promise<void> {
-    const decoder = this.decoder!;
+    const { decoder } = this.reading;
     while (decoder.decodeQueueSize > 0) await decoder.dequeued;
   }
 
   async close(): Promise<void> {
-    await this.decoder!.close();
+    await this.reading.decoder.close();
     for (const frame of this.free) frame.clear();
   }
 
   private async read(decoder: Decoder, packet: EncodedPacket): Promise<void> {
-    const frame = this.free.pop() ?? this.newFrame();
+    const frame = this.free.pop() ?? this.reading.newFrame();
     const read = await decoder.decode(packet.data, frame);
     if (read instanceof Error) throw read;
     // The sample holds a copy.

@@ -1,7 +1,7 @@
 import { LUMA } from '@/core/colour';
 import type { Bundle, Footage } from '@/core/document';
 import { MoonError } from '@/core/errors';
-import { softwareContext } from '@/paint/browserTools';
+import { pixelsOn, softwareContext } from '@/paint/browserTools';
 import { inTurn } from '@/core/inTurn';
 import { Artist } from './artist';
 import { drawFrame } from './framePixels';
@@ -74,7 +74,7 @@ async function paintedFrames(
 
 /** Mean luma, 0…1, of what is painted; 0 where nothing is. Weights of ITU-R BT.709. */
 function meanLuma(context: Context): number {
-  const { data } = context.getImageData(0, 0, context.canvas.width, context.canvas.height);
+  const data = pixelsOn(context);
   let [luma, alpha] = [0, 0];
   for (let i = 0; i < data.length; i += 4) {
     luma += (LUMA.r * data[i] + LUMA.g * data[i + 1] + LUMA.b * data[i + 2]) * data[i + 3];

@@ -14,6 +14,10 @@ export function softwareContext(width: number, height: number): OffscreenCanvasR
   return context;
 }
 
+/** All pixels of a canvas, straight RGBA. */
+export const pixelsOn = (context: OffscreenCanvasRenderingContext2D): Uint8ClampedArray =>
+  context.getImageData(0, 0, context.canvas.width, context.canvas.height).data;
+
 /** Painting in a worker of the browser. */
 export function browserTools(
   picture: PaintTools['picture'] = () => null,

@@ -31,47 +31,57 @@ export interface PlanarPicture {
  * it. What is between is linear. Colours beyond those of BT.709 become ordinary ones.
  * @returns width × height × 4 bytes
  */
-export function planarRgba(
-  picture: PlanarPicture,
-  { matrix: { black, luma: gain, vToR, uToG, vToG, uToB }, wide }: ColourCoding,
-): Uint8ClampedArray {
-  const { width, height, depth, y, a } = picture;
+export function planarRgba(picture: PlanarPicture, coding: ColourCoding): Uint8ClampedArray {
+  const { width, height, depth, a } = picture;
   const rgba = new Uint8ClampedArray(width * height * 4);
-  const largest = 2 ** depth - 1;
   // Codes of full range end at the largest; those of limited range are those of 8 bit, shifted.
-  const unit = black === 0 ? 255 / largest : 1 / 2 ** (depth - 8);
-  const opacity = 255 / largest;
+  const unit = coding.matrix.black === 0 ? 255 / (2 ** depth - 1) : 1 / 2 ** (depth - 8);
   const u = new Float32Array(width);
   const v = new Float32Array(width);
-  const table = wide && tableOf(wide);
-  const rgb = new Float32Array(3);
   for (let row = 0; row < height; row++) {
     const from = row * width;
     // What is clear has no colour.
     if (a && isClear(a, from, from + width)) continue;
     chromaRow(picture, picture.u, row, unit, u);
     chromaRow(picture, picture.v, row, unit, v);
-    for (let x = 0, at = from; x < width; x++, at++) {
-      if (a && a[at] === 0) continue;
-      const luma = (y[at] * unit - black) * gain;
-      const red = luma + vToR * v[x];
-      const green = luma + uToG * u[x] + vToG * v[x];
-      const blue = luma + uToB * u[x];
-      if (table) {
-        lookUp(table, red / 255, green / 255, blue / 255, rgb);
-        rgba[at * 4] = rgb[0] * 255;
-        rgba[at * 4 + 1] = rgb[1] * 255;
-        rgba[at * 4 + 2] = rgb[2] * 255;
-      } else {
-        rgba[at * 4] = red;
-        rgba[at * 4 + 1] = green;
-        rgba[at * 4 + 2] = blue;
-      }
-      rgba[at * 4 + 3] = a ? a[at] * opacity : 255;
-    }
+    colourRow(picture, coding, from, unit, u, v, rgba);
   }
   return rgba;
 }
+
+/** One row of colours and alpha. @param from its first pixel @param u of its pixels, in levels from their middle */
+function colourRow(
+  { width, depth, y, a }: PlanarPicture,
+  { matrix: { black, luma: gain, vToR, uToG, vToG, uToB }, wide }: ColourCoding,
+  from: number,
+  unit: number,
+  u: Float32Array,
+  v: Float32Array,
+  rgba: Uint8ClampedArray,
+): void {
+  const opacity = 255 / (2 ** depth - 1);
+  const table = wide && tableOf(wide);
+  for (let x = 0, at = from; x < width; x++, at++) {
+    if (a && a[at] === 0) continue;
+    const luma = (y[at] * unit - black) * gain;
+    const red = luma + vToR * v[x];
+    const green = luma + uToG * u[x] + vToG * v[x];
+    const blue = luma + uToB * u[x];
+    if (table) {
+      lookUp(table, red / 255, green / 255, blue / 255, rgb);
+      rgba[at * 4] = rgb[0] * 255;
+      rgba[at * 4 + 1] = rgb[1] * 255;
+      rgba[at * 4 + 2] = rgb[2] * 255;
+    } else {
+      rgba[at * 4] = red;
+      rgba[at * 4 + 1] = green;
+      rgba[at * 4 + 2] = blue;
+    }
+    rgba[at * 4 + 3] = a ? a[at] * opacity : 255;
+  }
+}
+
+const rgb = new Float32Array(3);
 
 function isClear(alpha: Samples, from: number, to: number): boolean {
   for (let at = from; at < to; at++) if (alpha[at] !== 0) return false;

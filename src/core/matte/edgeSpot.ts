@@ -1,7 +1,10 @@
 import type { Point } from '../scene';
 
+/** A step of one channel between two pixels, times the alpha it is weighted by: all there can be. */
+const MOST = 255 * 255;
+
 /** A pixel's visible difference to the one at its right or below counts as an edge from here on. */
-const LEAST = 24;
+const LEAST = 24 * 255;
 
 /**
  * The middle of the sharpest edge of a picture: where alpha, or without any the colours, change most
@@ -12,26 +15,46 @@ export function edgeSpot(rgba: Uint8ClampedArray, width: number, height: number)
   const whole = new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4);
   let spot: Point | null = null;
   let most = LEAST;
-  for (let y = 0; y + 1 < height; y++) {
-    for (let x = 0; x + 1 < width; x++) {
-      const i = y * width + x;
-      // Most neighbours are the same.
-      if (whole[i] === whole[i + 1] && whole[i] === whole[i + width]) continue;
-      const at = i * 4;
-      const step = Math.max(stepBetween(rgba, at, at + 4), stepBetween(rgba, at, at + width * 4));
-      if (step > most) [spot, most] = [{ x, y }, step];
-    }
+  for (let y = 0; y + 1 < height && most < MOST; y++) {
+    const edge = sharperInRow(rgba, whole, width, y, most);
+    if (edge) [spot, most] = [{ x: edge.x, y }, edge.step];
   }
   return spot;
 }
 
-/** How much two pixels differ in alpha, or in the channel that differs most, weighted by alpha. */
+interface Edge {
+  readonly x: number;
+  readonly step: number;
+}
+
+/** The sharpest edge of a row; null where none is sharper than `step`. */
+function sharperInRow(
+  rgba: Uint8ClampedArray,
+  whole: Uint32Array,
+  width: number,
+  y: number,
+  step: number,
+): Edge | null {
+  let most = step;
+  let at = -1;
+  for (let x = 0, i = y * width; x + 1 < width; x++, i++) {
+    // Most neighbours are the same.
+    if (whole[i] === whole[i + 1] && whole[i] === whole[i + width]) continue;
+    const here = i * 4;
+    const sharper = Math.max(
+      stepBetween(rgba, here, here + 4),
+      stepBetween(rgba, here, here + width * 4),
+    );
+    if (sharper > most) [most, at] = [sharper, x];
+  }
+  return at < 0 ? null : { x: at, step: most };
+}
+
+/** How much two pixels differ in alpha, or in the channel that differs most, weighted by alpha; 0…MOST. */
 function stepBetween(rgba: Uint8ClampedArray, a: number, b: number): number {
   const [alphaA, alphaB] = [rgba[a + 3], rgba[b + 3]];
-  let most = Math.abs(alphaA - alphaB);
-  for (let channel = 0; channel < 3; channel++) {
-    const step = Math.abs(rgba[a + channel] * alphaA - rgba[b + channel] * alphaB) / 255;
-    if (step > most) most = step;
-  }
-  return most;
+  const red = Math.abs(rgba[a] * alphaA - rgba[b] * alphaB);
+  const green = Math.abs(rgba[a + 1] * alphaA - rgba[b + 1] * alphaB);
+  const blue = Math.abs(rgba[a + 2] * alphaA - rgba[b + 2] * alphaB);
+  return Math.max(255 * Math.abs(alphaA - alphaB), red, green, blue);
 }

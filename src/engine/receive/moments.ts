@@ -47,14 +47,14 @@ export async function takeMoments(
     const indices = moving ? evenlySpread(frames.length, tried) : [0];
     const pictures: OffscreenCanvasRenderingContext2D[] = [];
     const whole = softwareContext(decoded.width, decoded.height);
-    await eachFrame(decoded, indices, rate, async (frame) => {
+    for await (const frame of eachFrame(decoded, indices, rate)) {
       stopIfAborted(signal);
       whole.putImageData(frame, 0, 0);
       const picture = softwareContext(size.width, size.height);
       picture.imageSmoothingQuality = 'high';
       picture.drawImage(whole.canvas, 0, 0, size.width, size.height);
       pictures.push(picture);
-    });
+    }
     return moving
       ? pictures.map((picture, i) => ({ picture, overlayFrame: frames[indices[i]] }))
       : evenlySpread(length, tried).map((overlayFrame) => ({ picture: pictures[0], overlayFrame }));

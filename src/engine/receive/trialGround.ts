@@ -6,11 +6,10 @@ import type { Receiver } from '@/core/receivers';
 import { differenceOf, differencePicture, type Difference } from '@/core/receivers/difference';
 import { takeIn, throughI420, type Treatment } from '@/core/receivers/takeIn';
 import { multiply, scaling, translation, type Box, type Matrix } from '@/core/scene';
-import { softwareContext } from '@/paint/browserTools';
+import { pixelsOn, softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { paintArtwork } from '../check/measureOverlay';
 import { LandedGround } from '../landedGround';
-import { pixels } from '../send/readBack';
 import type { Moment } from './moments';
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -76,9 +75,9 @@ export class TrialGround {
     const shown = width / ground.landing.width;
     const place = multiply(scaling(shown, shown), ground.matrix);
     const taken = taking(picture, setting);
-    const meant = pixels(onto(under.canvas, artwork.canvas, place, box, 'source-over'));
+    const meant = pixelsOn(onto(under.canvas, artwork.canvas, place, box, 'source-over'));
     const mode = setting.kind === 'blend' ? setting.mode : 'source-over';
-    const got = pixels(
+    const got = pixelsOn(
       receiver.places
         ? onto(alone.canvas, taken.canvas, place, box, mode)
         : onto(alone.canvas, taken.canvas, ...fillingFrame(taken.canvas, under.canvas), mode),
@@ -87,7 +86,7 @@ export class TrialGround {
     return {
       ...{ width, height },
       difference: differenceOf(meant, got, width, height),
-      alpha: setting.kind === 'blend' ? null : compareFrames(pixels(artwork), pixels(taken)),
+      alpha: setting.kind === 'blend' ? null : compareFrames(pixelsOn(artwork), pixelsOn(taken)),
       pictures: () =>
         Promise.all(
           [meant, got, differencePicture(meant, got)].map((shot) => pngOf(shot, width, height)),

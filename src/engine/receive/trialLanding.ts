@@ -5,11 +5,11 @@ import { cornerColour, treatmentsOf, type Treatment } from '@/core/receivers/tak
 import type { Box } from '@/core/scene';
 import { isPictures, onSentBackdrop, planFiles, type PlannedPictures } from '@/core/sending/plan';
 import { evenlySpread } from '@/core/time';
+import { pixelsOn } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
 import { FORMAT_WORK } from '../send/formats';
 import { targetOf, type SendJob } from '../send/makeFile';
-import { pixels } from '../send/readBack';
 import { takeMoments, TRIED, type Moment } from './moments';
 import { TrialGround, type Seen } from './trialGround';
 
@@ -100,7 +100,7 @@ async function bestTreatment(
   const { length } = job.bundle.document;
   const moments = await takeMoments(receiver, file, planned, length, tried, signal);
   const { canvas } = moments[0].picture;
-  const corner = cornerColour(pixels(moments[0].picture), canvas.width, canvas.height);
+  const corner = cornerColour(pixelsOn(moments[0].picture), canvas.width, canvas.height);
   let best: Judged | null = null;
   for (const setting of treatmentsOf(receiver.laying, corner)) {
     const judged = await judge(ground, moments, setting, signal);

@@ -26,6 +26,7 @@ import { pngFramesEncoder } from './pngFrames';
 import { proresEncoder } from './prores';
 import { openOutlines, openStill, openVideo, type Decoded } from './sentFile';
 import { framesIn, openPictures, placed, type PicturesIn } from './sentPictures';
+import { openProres, prepareToOpen } from './sentProres';
 import type { Making } from './types';
 import { h264Encoder, vp9Encoder } from './video';
 
@@ -56,8 +57,11 @@ const pictures = (encode: FormatWork['encode'], inside: PicturesIn): FormatWork 
 });
 
 const prores = (profile: Profile): FormatWork => ({
-  encode: painted(({ target }) => proresEncoder(target, profile)),
-  open: openVideo,
+  encode: painted(({ target }) => {
+    prepareToOpen(profile);
+    return proresEncoder(target, profile);
+  }),
+  open: (file) => openProres(file, profile),
   frameBytes: alike,
   missing: neverMissing,
 });

@@ -1,16 +1,14 @@
-import equal from 'fast-deep-equal';
 import { BlobSource } from 'mediabunny';
 import { hardenAlpha } from '@/core/formats/gif';
 import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
-import { edgeSpot } from '@/core/matte/edgeSpot';
-import type { Scene } from '@/core/scene';
 import { framesToSeconds } from '@/core/time';
-import { softwareContext } from '@/paint/browserTools';
 import { openInput } from '../frameReader';
 import { stopIfAborted } from '../progress';
-import { edgeError } from './edgeError';
 import { edgePicture } from './edgePicture';
 import { FORMAT_WORK } from './formats';
+import { edgeError } from './meantEdge';
+import { meantFrames } from './meantFrames';
+import { pairs } from './pairs';
 import { differs, eachFrame } from './sentFile';
 import type { EncodeTarget, Making } from './types';
 
@@ -40,8 +38,6 @@ export interface ReadBack extends Fidelity {
   /** Seconds of sound in it; null where there is none. */
   readonly soundSeconds: number | null;
 }
-
-type Context = OffscreenCanvasRenderingContext2D;
 
 /**
  * Decodes a sent file and compares it with what its format can hold of freshly painted frames.
@@ -73,62 +69,54 @@ export async function compareFile(
   work: Making,
   alter: (painted: Uint8ClampedArray) => void,
 ): Promise<Fidelity & { readonly meanColour: number }> {
-  const { artist, bundle, planned, target, crop, progress, signal } = work;
+  const { planned, progress, signal } = work;
   const { format, frames } = planned;
-  const decoded = await FORMAT_WORK[format.id].open(file);
+  const compared = spread(frames.length);
   const differences: FrameDifference[] = [];
-  let edge: Blob | null = null;
+  let edge: Promise<Blob> | null = null;
+  let last: ImageData | null = null;
+  const both = pairs(meantFrames(work, compared, alter), foundFrames(file, work, compared));
+  for await (const [meant, found] of both) {
+    stopIfAborted(signal);
+    const isKnown = meant.rests && found === last;
+    last = found;
+    differences.push(isKnown ? differences.at(-1)! : compareFrames(meant.pixels, found.data));
+    if (meant.edge) {
+      edge = edgePicture(found, meant.edge.spot);
+      if (format.alpha && !format.hardAlpha) refuseJagged(edgeError(meant.edge, found));
+    }
+    progress(differences.length, compared.length);
+  }
+  const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
+  return {
+    frames: frames.length,
+    compared: differences.length,
+    meanAlphaError: format.alpha ? meanAlpha : null,
+    worstAlphaError: format.alpha ? worstAlpha : null,
+    meanColour,
+    psnr,
+    edge: await edge,
+  };
+}
+
+/** Frames as they are in a file that has all of them, in the size that was meant. */
+async function* foundFrames(
+  file: Blob,
+  { planned: { format, frames }, target: { width, height, rate } }: Making,
+  indices: readonly number[],
+): AsyncGenerator<ImageData> {
+  const decoded = await FORMAT_WORK[format.id].open(file);
   try {
-    const { width, height } = target;
     if (decoded.width !== width || decoded.height !== height) {
       throw differs(`it is ${decoded.width} × ${decoded.height} instead of ${width} × ${height}`);
     }
     if (decoded.frames !== frames.length) {
       throw differs(`it holds ${decoded.frames} of ${frames.length} frames`);
     }
-    const meant = softwareContext(width, height);
-    const compared = spread(frames.length);
-    let before: Scene | null = null;
-    let expected = pixels(meant);
-    let last: ImageData | null = null;
-    await eachFrame(decoded, compared, target.rate, async (found, step) => {
-      stopIfAborted(signal);
-      const scene = await artist.sceneAt(bundle, frames[compared[step]]);
-      const rests = equal(scene, before);
-      before = scene;
-      if (!rests) {
-        meant.clearRect(0, 0, width, height);
-        await artist.paint(meant, scene, crop);
-        if (!format.alpha) layOnBlack(meant);
-        expected = pixels(meant);
-        alter(expected);
-      }
-      const isKnown = rests && found === last;
-      last = found;
-      differences.push(isKnown ? differences.at(-1)! : compareFrames(expected, found.data));
-      const isLookedAt = step >= Math.floor(compared.length / 2) && edge === null;
-      const spot = isLookedAt ? edgeSpot(expected, width, height) : null;
-      if (spot) {
-        edge = await edgePicture(found, spot);
-        if (format.alpha && !format.hardAlpha) {
-          refuseJagged(await edgeError(work, frames[compared[step]], spot, found));
-        }
-      }
-      progress(step + 1, compared.length);
-    });
+    yield* eachFrame(decoded, indices, rate);
   } finally {
     decoded.close();
   }
-  const { meanAlpha, worstAlpha, meanColour, psnr } = summarise(differences);
-  return {
-    frames: decoded.frames,
-    compared: differences.length,
-    meanAlphaError: format.alpha ? meanAlpha : null,
-    worstAlphaError: format.alpha ? worstAlpha : null,
-    meanColour,
-    psnr,
-    edge,
-  };
 }
 
 /** Edges that are not smoothed are off by a quarter of full scale; a canvas’s smoothing by a tenth at most. */
@@ -165,15 +153,3 @@ const spread = (count: number): readonly number[] => {
     picked === 1 ? 0 : Math.round((i * (count - 1)) / (picked - 1)),
   );
 };
-
-/** A format without alpha shows black where nothing is drawn. */
-function layOnBlack(context: Context): void {
-  context.save();
-  context.globalCompositeOperation = 'destination-over';
-  context.fillStyle = '#000000';
-  context.fillRect(0, 0, context.canvas.width, context.canvas.height);
-  context.restore();
-}
-
-export const pixels = (context: Context): Uint8ClampedArray =>
-  context.getImageData(0, 0, context.canvas.width, context.canvas.height).data;

@@ -11,23 +11,22 @@ import { momentsOf } from './sameBytes';
 type Context = OffscreenCanvasRenderingContext2D;
 
 /**
- * Looks at frames of a file one after the other.
+ * Frames of a file one after the other, as straight RGBA of its size.
  * @param indices in order
- * @param look gets straight RGBA of the file's size
  * @throws MoonError 'read-back-differs' where one cannot be read
  */
-export async function eachFrame(
+export async function* eachFrame(
   decoded: Decoded,
   indices: readonly number[],
   rate: Rate,
-  look: (frame: ImageData, step: number) => Promise<void>,
-): Promise<void> {
-  let step = 0;
+): AsyncGenerator<ImageData> {
+  let read = 0;
   for await (const frame of decoded.frameAt(indices, rate)) {
     if (!frame) break;
-    await look(frame, step++);
+    yield frame;
+    read++;
   }
-  if (step < indices.length) throw differs(`its frame ${indices[step]} cannot be read`);
+  if (read < indices.length) throw differs(`its frame ${indices[read]} cannot be read`);
 }
 
 /** A sent file, opened to be looked at. */

@@ -9,6 +9,7 @@ import {
 import { softwareContext } from '@/paint/browserTools';
 import type { Size } from '../kernels/keying';
 import { readingOf } from '../movingPictures';
+import { ahead } from './ahead';
 import { sameBytes } from './sameBytes';
 import { differs, pixelsOf, type Decoded } from './sentFile';
 
@@ -115,16 +116,5 @@ async function* drawn(
       shown = { bitmap, frame: pixelsOf(bitmap, canvas, placeOf(box, bitmap)) };
     }
     yield shown.frame;
-  }
-}
-
-/** Items one after the other; the next is being made while one is used. */
-async function* ahead<Item>(items: AsyncGenerator<Item>): AsyncGenerator<Item> {
-  let next = items.next();
-  for (let item = await next; !item.done; item = await next) {
-    next = items.next();
-    // One that fails is told in its turn.
-    next.catch(() => undefined);
-    yield item.value;
   }
 }
