@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import { imageSize } from 'image-size';
 import {
   placeOf,
   type ByteRange,
@@ -53,7 +54,7 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
     throw differs('it cannot be read');
   });
   if (pictures.count === 0) throw differs('there is no picture in it');
-  const size = pictures.size ?? (await sizeOf(await pictures.still(0), type));
+  const size = pictures.size ?? sizeOf(await pictures.still(0));
   return {
     ...size,
     frames: pictures.count,
@@ -62,11 +63,14 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
   };
 }
 
-async function sizeOf(still: Uint8Array, type: string): Promise<Size> {
-  const bitmap = await bitmapOf(still, type);
-  const { width, height } = bitmap;
-  bitmap.close();
-  return { width, height };
+/** @throws MoonError 'read-back-differs' where its head cannot be read */
+function sizeOf(still: Uint8Array): Size {
+  try {
+    const { width, height } = imageSize(still);
+    return { width, height };
+  } catch {
+    throw differs('a picture in it cannot be read');
+  }
 }
 
 const bitmapOf = (still: Uint8Array, type: string): Promise<ImageBitmap> =>
