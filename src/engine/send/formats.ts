@@ -24,9 +24,11 @@ import type { PictureKind } from './packer.worker';
 import { pngEncoder } from './png';
 import { pngFramesEncoder } from './pngFrames';
 import { proresEncoder } from './prores';
-import { openOutlines, openStill, openVideo, type Decoded } from './sentFile';
+import { openOutlines, openStill, type Decoded } from './sentFile';
+import { browserFrames, openFilm } from './sentFilm';
 import { framesIn, openPictures, placed, type PicturesIn } from './sentPictures';
-import { openProres, prepareToOpen } from './sentProres';
+import { prepareToOpen, proresFrames } from './sentProres';
+import { vp9Frames } from './sentVp9';
 import type { Making } from './types';
 import { h264Encoder, vp9Encoder } from './video';
 
@@ -61,7 +63,7 @@ const prores = (profile: Profile): FormatWork => ({
     prepareToOpen(profile);
     return proresEncoder(target, profile);
   }),
-  open: (file) => openProres(file, profile),
+  open: openFilm(proresFrames(profile)),
   frameBytes: alike,
   missing: neverMissing,
 });
@@ -80,13 +82,13 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
   prores422: prores(PRORES_422_HQ),
   vp9: {
     encode: painted((work) => vp9Encoder(work.target, isClear(work))),
-    open: openVideo,
+    open: openFilm(vp9Frames),
     frameBytes: packetSizes,
     missing: (size) => videoMissing('vp9', 'VP9', size),
   },
   h264: {
     encode: painted(({ target }) => h264Encoder(target)),
-    open: openVideo,
+    open: openFilm(browserFrames),
     frameBytes: packetSizes,
     missing: (size) => videoMissing('avc', 'H.264', size),
   },

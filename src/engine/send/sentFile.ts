@@ -1,12 +1,7 @@
-import { BlobSource, VideoSampleSink, type VideoSample } from 'mediabunny';
 import { MoonError } from '@/core/errors';
-import { framesToSeconds, type Rate } from '@/core/time';
+import type { Rate } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
-import { TIMES_ROUNDED_BY } from '../frame';
-import { framePixels } from '../framePixels';
-import { codingOf, openInput } from '../frameReader';
 import { loadResvg } from '../resvg';
-import { momentsOf } from './sameBytes';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
@@ -62,40 +57,6 @@ export async function openStill(file: Blob): Promise<Decoded> {
       yield pixels;
     },
     close: () => undefined,
-  };
-}
-
-/** @throws MoonError 'read-back-differs' where it cannot be opened */
-export async function openVideo(file: Blob): Promise<Decoded> {
-  const input = openInput(new BlobSource(file));
-  const track = await input.getPrimaryVideoTrack();
-  if (!track) throw differs('it holds no video');
-  const sink = new VideoSampleSink(track);
-  const { packetCount } = await track.computePacketStats();
-  const first = await track.getFirstTimestamp();
-  const coding = await codingOf(track);
-  const size = { width: track.displayWidth, height: track.displayHeight };
-  const read = async (sample: VideoSample) => {
-    try {
-      return await framePixels({ sample, coding }, size);
-    } finally {
-      sample.close();
-    }
-  };
-  return {
-    ...size,
-    frames: packetCount,
-    frameAt: async function* (indices, rate) {
-      const times = indices.map((index) => first + framesToSeconds(index, rate) + TIMES_ROUNDED_BY);
-      const moments = await momentsOf(track, times);
-      let step = 0;
-      for await (const sample of sink.samplesAtTimestamps(moments.map(({ time }) => time))) {
-        const frame = sample && (await read(sample));
-        for (let i = 0; i < moments[step].frames; i++) yield frame;
-        step++;
-      }
-    },
-    close: () => input.dispose(),
   };
 }
 

@@ -1,16 +1,14 @@
-import { BlobSource, EncodedPacketSink, type InputVideoTrack } from 'mediabunny';
+import { EncodedPacketSink, type InputVideoTrack } from 'mediabunny';
 import type { Decoder, FilledFrame, Frame } from 'turbores';
 import type { ColourCoding } from '@/core/colour/coding';
 import { planarRgba } from '@/core/colour/planarRgba';
 import type { Profile } from '@/core/prores/profile';
-import { framesToSeconds } from '@/core/time';
-import { TIMES_ROUNDED_BY } from '../frame';
-import { codingOf, openInput } from '../frameReader';
 import { planeKind, planesIn } from '../planes';
 import { startProresDecoder, type ProresReading } from '../proresDecoder';
 import { ahead } from './ahead';
 import { sameBytes } from './sameBytes';
-import { differs, type Decoded } from './sentFile';
+import { differs } from './sentFile';
+import type { FilmFrames } from './sentFilm';
 
 const started = new Map<Profile['fourCc'], Promise<ProresReading>>();
 
@@ -32,34 +30,21 @@ function takeStarted(profile: Profile): Promise<ProresReading> {
 }
 
 /**
- * Opens a file of ProRes whose frames are decoded one by one, the next while one is used, and turned into colours from
- * where the decoder has them: at 4K a copy of one is 66 MB.
- * @throws MoonError 'read-back-differs' where it cannot be opened
+ * Frames of ProRes, decoded one by one, the next while one is used, and turned into colours from where the decoder has
+ * them: at 4K a copy of one is 66 MB.
  */
-export async function openProres(file: Blob, profile: Profile): Promise<Decoded> {
-  const input = openInput(new BlobSource(file));
-  const track = await input.getPrimaryVideoTrack();
-  if (!track) throw differs('it holds no video');
-  const { packetCount } = await track.computePacketStats();
-  const first = await track.getFirstTimestamp();
-  const coding = await codingOf(track);
-  if (!coding) throw differs('it does not say what its colours are');
-  const { decoder, newFrame } = await takeStarted(profile);
-  const room = [newFrame(), newFrame()];
-  return {
-    width: track.displayWidth,
-    height: track.displayHeight,
-    frames: packetCount,
-    frameAt: (indices, rate) => {
-      const times = indices.map((index) => first + framesToSeconds(index, rate) + TIMES_ROUNDED_BY);
-      return shown(ahead(decoded(packets(track, times), decoder, room)), coding);
-    },
-    close: () => {
-      input.dispose();
-      void decoder.close().then(() => room.forEach((frame) => frame.clear()));
-    },
+export const proresFrames = (profile: Profile): FilmFrames =>
+  async function* ({ track, coding }, times) {
+    if (!coding) throw differs('it does not say what its colours are');
+    const { decoder, newFrame } = await takeStarted(profile);
+    const room = [newFrame(), newFrame()];
+    try {
+      yield* shown(ahead(decoded(packets(track, times), decoder, room)), coding);
+    } finally {
+      await decoder.close();
+      for (const frame of room) frame.clear();
+    }
   };
-}
 
 async function* packets(
   track: InputVideoTrack,
