@@ -21,6 +21,45 @@ test('a white title as VP9 looks over grey as the app paints it, at 50 dB and mo
   expect(overGrey(decodeFrame(file, 20), painted(overlay, 20)).psnr).toBeGreaterThan(50);
 });
 
+/** Makes decoders of workers give their frames as red, green and blue, as those of some devices do. */
+const decodeToColours = (page: Page) =>
+  page.route('**/engine/engine.worker.js', async (route) => {
+    const response = await route.fetch();
+    const change = `{
+      const Own = self.VideoDecoder;
+      const coloured = (frame) => {
+        const canvas = new OffscreenCanvas(frame.displayWidth, frame.displayHeight);
+        canvas.getContext('2d').drawImage(frame, 0, 0);
+        const { timestamp } = frame;
+        frame.close();
+        const made = new VideoFrame(canvas, { timestamp, alpha: 'discard' });
+        console.log('decoded to', made.format);
+        return made;
+      };
+      self.VideoDecoder = class extends Own {
+        constructor({ output, error }) {
+          super({ output: (frame) => output(coloured(frame)), error });
+        }
+      };
+    }`;
+    await route.fulfill({ response, body: change + (await response.text()) });
+  });
+
+test('VP9 with alpha is read back where its frames are decoded to colours, not to planes', async ({
+  page,
+}) => {
+  const decodedTo = new Set<string>();
+  page.on('console', (message) => {
+    if (message.text().startsWith('decoded to')) decodedTo.add(message.text());
+  });
+  await decodeToColours(page);
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Wind card' }).click();
+  await page.getByRole('link', { name: 'Send' }).click();
+  await send(page, 'VP9 .webm');
+  expect([...decodedTo]).toEqual([expect.stringMatching(/(RGB|BGR)[AX]$/)]);
+});
+
 test('a key-colour MP4 is tagged BT.709 limited and its backdrop keeps the colour', async ({
   page,
 }) => {

@@ -61,7 +61,7 @@ test('workers that a send needs are made by the page, and end with it', async ({
 
 test('video frames that a worker’s helpers make are not held by the page', async ({ page }) => {
   await openWatchedSend(page);
-  // A worker of the library's takes alpha from its frames, and another one puts it to them.
+  // A worker of the library's takes alpha from its frames.
   await send(page, 'VP9 .webm');
   const { all, held } = await framesAtPage(page);
   expect(all).toBeGreaterThan(100);
