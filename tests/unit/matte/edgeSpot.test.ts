@@ -27,6 +27,11 @@ describe('the sharpest edge', () => {
     expect(edgeSpot(data, 20, 10)).toEqual({ x: 7, y: 2 });
   });
 
+  it('is the first one where several could not be sharper', () => {
+    const edges = picture((x, y) => (y > 5 || x > 15 ? 255 : 0));
+    expect(edgeSpot(edges, 20, 10)).toEqual({ x: 15, y: 0 });
+  });
+
   it('is nowhere in an even picture', () => {
     expect(
       edgeSpot(

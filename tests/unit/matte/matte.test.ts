@@ -118,4 +118,28 @@ describe('comparing frames', () => {
     expect(meanColour).toBeCloseTo(25.4 / 255);
     expect(psnr).toBeCloseTo(-20 * Math.log10(25.4 / 255));
   });
+
+  it('is what the plain formula gives, over large frames that are alike in places', () => {
+    const PIXELS = 5000;
+    const meant = Uint8ClampedArray.from({ length: PIXELS * 4 }, (_, i) => (i * 7919) % 256);
+    const found = meant.map((value, i) => (i % 12_000 < 6000 ? value : 255 - ((value * 31) % 256)));
+    let [alpha, worst, colour, square] = [0, 0, 0, 0];
+    for (let i = 0; i < PIXELS * 4; i += 4) {
+      const off = Math.abs(meant[i + 3] - found[i + 3]) / 255;
+      alpha += off / PIXELS;
+      worst = Math.max(worst, off);
+      for (const channel of [i, i + 1, i + 2]) {
+        const over = (pixels: Uint8ClampedArray) =>
+          128 + (pixels[channel] - 128) * (pixels[i + 3] / 255);
+        const difference = Math.abs(over(meant) - over(found)) / 255;
+        colour += difference / (PIXELS * 3);
+        square += difference ** 2 / (PIXELS * 3);
+      }
+    }
+    const got = compareFrames(meant, found);
+    expect(got.meanAlpha).toBeCloseTo(alpha, 10);
+    expect(got.worstAlpha).toBeCloseTo(worst, 10);
+    expect(got.meanColour).toBeCloseTo(colour, 10);
+    expect(got.squaredColour).toBeCloseTo(square, 10);
+  });
 });
