@@ -11,10 +11,7 @@ export interface ProresReading {
  * @param helpers workers that decode; as many as there are cores where it is left out
  * @throws Error where the browser lets no decoder start
  */
-export async function startProresDecoder(
-  fourCc: string,
-  helpers?: number,
-): Promise<ProresReading> {
+export async function startProresDecoder(fourCc: string, helpers?: number): Promise<ProresReading> {
   const { Decoder, Frame } = await import('turbores');
   const decoder = await Decoder.create({
     proresFourCc: fourCc as DecoderOptions['proresFourCc'],
