@@ -38,7 +38,7 @@ interface Sums {
   square: number;
 }
 
-/** Pixels that are added up at once: few enough for a function that is called often, which engines make quick. */
+/** Pixels that are added up at once: over a whole frame the sums would outgrow the integers that engines optimise for. */
 const BLOCK = 1024;
 
 function sameBlock(a: Uint32Array, b: Uint32Array, from: number, to: number): boolean {

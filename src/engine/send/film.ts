@@ -87,7 +87,7 @@ const soundPackets = ({ frames, rate }: EncodeTarget): number =>
   ADDED_PACKETS;
 
 /** Without alpha what is clear turns black, and what is half clear half black. */
-function layOnBlack(context: OffscreenCanvasRenderingContext2D): void {
+export function layOnBlack(context: OffscreenCanvasRenderingContext2D): void {
   context.save();
   context.resetTransform();
   context.globalCompositeOperation = 'destination-over';

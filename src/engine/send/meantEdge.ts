@@ -13,7 +13,7 @@ const FINE = 4;
 export interface MeantEdge {
   /** The middle of it, in pixels of the file. */
   readonly spot: Point;
-  /** What covers the pixels around it; null where the file is too small. */
+  /** What covers the pixels around it; null where the file is too small, or of a format without soft edges. */
   readonly covered: Covered | null;
 }
 
@@ -39,12 +39,12 @@ export async function meantEdge(
 }
 
 async function coveredAround(
-  { artist, bundle, crop, target }: Making,
+  { artist, bundle, crop, target, planned: { format } }: Making,
   scene: Scene,
   spot: Point,
 ): Promise<Covered | null> {
   const { width, height } = target;
-  if (width < PIECE || height < PIECE) return null;
+  if (!format.alpha || format.hardAlpha || width < PIECE || height < PIECE) return null;
   const from = (at: number, side: number) =>
     Math.max(0, Math.min(side - PIECE, Math.round(at - PIECE / 2)));
   const [left, top] = [from(spot.x, width), from(spot.y, height)];

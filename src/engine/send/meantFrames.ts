@@ -1,10 +1,9 @@
 import equal from 'fast-deep-equal';
 import type { Scene } from '@/core/scene';
 import { pixelsOn, softwareContext } from '@/paint/browserTools';
+import { layOnBlack } from './film';
 import { meantEdge, type MeantEdge } from './meantEdge';
 import type { Making } from './types';
-
-type Context = OffscreenCanvasRenderingContext2D;
 
 /** A frame as a file should show it. */
 export interface MeantFrame {
@@ -47,13 +46,4 @@ export async function* meantFrames(
     hasEdge ||= edge !== null;
     yield { pixels, rests, edge };
   }
-}
-
-/** A format without alpha shows black where nothing is drawn. */
-function layOnBlack(context: Context): void {
-  context.save();
-  context.globalCompositeOperation = 'destination-over';
-  context.fillStyle = '#000000';
-  context.fillRect(0, 0, context.canvas.width, context.canvas.height);
-  context.restore();
 }

@@ -83,7 +83,7 @@ export async function compareFile(
     differences.push(isKnown ? differences.at(-1)! : compareFrames(meant.pixels, found.data));
     if (meant.edge) {
       edge = edgePicture(found, meant.edge.spot);
-      if (format.alpha && !format.hardAlpha) refuseJagged(edgeError(meant.edge, found));
+      refuseJagged(edgeError(meant.edge, found));
     }
     progress(differences.length, compared.length);
   }
