@@ -32,13 +32,11 @@ export function clipMoment(
   const ranges = keptRanges(time, source.duration);
   const length = totalOf(ranges);
   const run = Math.max(0, framesToSeconds(frames, rate) - time.lead) * time.speed;
-  const at = runMoment(run, length, time);
+  const frame = source.rate ? 1 / perSecond(source.rate) : LAST_MOMENT;
+  const at = runMoment(run, length, time, frame);
   if (at === null) return null;
-  const place = (position: number): number => {
-    if (!time.reverse) return inSource(ranges, position);
-    const frame = source.rate ? 1 / perSecond(source.rate) : LAST_MOMENT;
-    return inSource(ranges, Math.max(0, length - position - frame));
-  };
+  const place = (position: number): number =>
+    inSource(ranges, time.reverse ? Math.max(0, length - position - frame) : position);
   if (at.mix)
     return { seconds: place(at.seconds), mix: { ...at.mix, seconds: place(at.mix.seconds) } };
   return time.blend && source.rate
@@ -65,7 +63,7 @@ function betweenFrames(seconds: number, rate: Rate, duration: number): Moment {
 }
 
 /** What of a source is shown, in order of time: from in to out point without what is skipped. */
-function keptRanges(
+export function keptRanges(
   time: Pick<ClipTime, 'in' | 'out' | 'skips'>,
   duration: number,
 ): readonly TimeRange[] {
@@ -80,7 +78,7 @@ function keptRanges(
   return from < out || ranges.length === 0 ? [...ranges, { from, to: out }] : ranges;
 }
 
-const totalOf = (ranges: readonly TimeRange[]): number =>
+export const totalOf = (ranges: readonly TimeRange[]): number =>
   ranges.reduce((sum, { from, to }) => sum + to - from, 0);
 
 /** Seconds of a source that are shown at its own speed. */
@@ -90,7 +88,7 @@ export const keptSeconds = (
 ): number => totalOf(keptRanges(time, duration));
 
 /** A seam takes half of the clip at most: what it leads over from and to must not be the same. */
-const seamOf = ({ seam }: Pick<ClipTime, 'seam'>, length: number): number =>
+export const seamOf = ({ seam }: Pick<ClipTime, 'seam'>, length: number): number =>
   Math.min(seam, length / 2);
 
 /**
@@ -127,11 +125,13 @@ function inSource(ranges: readonly TimeRange[], run: number): number {
 /**
  * Where in 0…`length` a run stands after `seconds`; null once it is over. A run that loops or goes
  * back and forth a number of times holds its last frame after that.
+ * @param frame seconds of one of the source's frames: on the way back, time runs from a frame's end to its start
  */
 export function runMoment(
   seconds: number,
   length: number,
   { after, times, seam }: Pick<ClipTime, 'after' | 'times' | 'seam'>,
+  frame: number = LAST_MOMENT,
 ): Moment | null {
   const still = (position: number): Moment => ({ seconds: position, mix: null });
   if (length <= 0) return still(0);
@@ -152,7 +152,7 @@ export function runMoment(
     case 'back and forth': {
       if (times !== null && seconds >= 2 * length * times) return still(0);
       const at = seconds % (2 * length);
-      return still(at < length ? at : Math.min(last, 2 * length - at));
+      return still(at < length ? at : Math.max(0, 2 * length - at - frame));
     }
   }
 }

@@ -13,21 +13,27 @@ export interface Decoded extends Stereo {
 }
 
 /**
- * Adds what is heard of a source to a block of samples, at whatever speed or direction it takes to
- * fill it, with its gain going over from one end to the other.
+ * Adds what is heard of a source to the samples of a landing frame, at whatever speed or direction it takes to
+ * fill its part of it, with its gain going over from one end to the other.
+ * @param block the samples of the whole frame
  */
 export function addHeard(block: Stereo, heard: Heard, source: Decoded): void {
   const { length } = block.left;
   const [first, last] = heard.gain;
-  const begin = (heard.from - source.start) * source.sampleRate;
-  const step = ((heard.to - heard.from) * source.sampleRate) / length;
-  for (let i = 0; i < length; i++) {
-    const gain = first + ((last - first) * i) / length;
-    const at = begin + i * step;
+  const [begin, end] = [heard.begin * length, heard.end * length];
+  const step = ((heard.to - heard.from) * source.sampleRate) / (end - begin);
+  const origin = (heard.from - source.start) * source.sampleRate;
+  const stop = Math.min(length, Math.ceil(end - EXACT));
+  for (let i = Math.max(0, Math.ceil(begin - EXACT)); i < stop; i++) {
+    const gain = first + ((last - first) * (i - begin)) / (end - begin);
+    const at = origin + (i - begin) * step;
     block.left[i] += gain * sampleAt(source.left, at);
     block.right[i] += gain * sampleAt(source.right, at);
   }
 }
+
+/** Samples by which two ends that meet may differ in floating point. */
+const EXACT = 1e-6;
 
 /** A value between samples, on the cubic curve through the four round it (Catmull and Rom, 1974). */
 export function sampleAt(samples: Float32Array, at: number): number {

@@ -2,24 +2,30 @@ import type { ClipLayer, Loudness } from '../document/layers';
 import type { SoundTrack } from '../document/sound';
 import type { Footage, Landing } from '../document/types';
 import { timeLayers } from '../motion/timing';
-import { clipSeconds } from '../retime/clipTime';
-import { framesToSeconds } from '../time';
+import { clipRuns, type ClipRun } from '../retime/clipRuns';
+import { framesToSeconds, type Frames, type Seconds } from '../time';
 import { gainFactor } from './types';
 
-/** What of a source is heard during one landing frame: backwards where `to` is less than `from`. */
+/** What of a source is heard during a part of one landing frame: backwards where `to` is less than `from`. */
 export interface Heard {
-  readonly from: number;
-  readonly to: number;
-  /** Factors at the start and at the end of the frame. */
+  /** Where in the frame it begins and ends, as shares of it. */
+  readonly begin: number;
+  readonly end: number;
+  /** Seconds of the source. */
+  readonly from: Seconds;
+  readonly to: Seconds;
+  /** Factors at its start and at its end. */
   readonly gain: readonly [number, number];
+  /** Two that are heard at once are of different rounds. */
+  readonly round: number;
 }
 
 /** One sound of a landing. */
 export interface Voice {
   readonly id: string;
   readonly footage: string;
-  /** Null while nothing of it is heard. */
-  readonly at: (frame: number) => Heard | null;
+  /** In order of time; none while it is silent. */
+  readonly at: (frame: Frames) => readonly Heard[];
 }
 
 /** Everything that can be heard in a landing: its sounds, and the clips that have theirs on. */
@@ -40,20 +46,23 @@ export function voicesOf(
 }
 
 /** Seconds a sound track lasts. */
-export const trackSeconds = (track: SoundTrack, { duration }: Pick<Footage, 'duration'>): number =>
+export const trackSeconds = (track: SoundTrack, { duration }: Pick<Footage, 'duration'>): Seconds =>
   Math.max(0, Math.min(track.out ?? duration, duration) - track.in);
 
 function trackVoice(track: SoundTrack, source: Footage, { rate }: Landing): Voice {
   const length = trackSeconds(track, source);
-  const gain = (seconds: number) => loudnessAt(track, seconds, length);
   return {
     id: track.id,
     footage: source.id,
     at: (frame) => {
-      const from = framesToSeconds(frame - track.start, rate);
-      const to = framesToSeconds(frame + 1 - track.start, rate);
-      if (to <= 0 || from >= length) return null;
-      return { from: track.in + from, to: track.in + to, gain: [gain(from), gain(to)] };
+      const begin = Math.max(0, framesToSeconds(frame - track.start, rate));
+      const end = Math.min(length, framesToSeconds(frame + 1 - track.start, rate));
+      if (end <= begin) return [];
+      const run: ClipRun = {
+        ...{ begin, end, from: track.in + begin, to: track.in + end },
+        ...{ strength: [1, 1], round: 0 },
+      };
+      return heardIn(frame - track.start, [run], track, length, rate);
     },
   };
 }
@@ -63,28 +72,40 @@ function clipVoice(layer: ClipLayer, sound: Loudness, source: Footage, landing: 
   const { rate } = landing;
   const { from, to } = timeLayers(landing).get(layer.id)!;
   const length = framesToSeconds(to - from, rate);
-  const gain = (seconds: number) => loudnessAt(sound, seconds, length);
   return {
     id: layer.id,
     footage: source.id,
     at: (frame) => {
-      if (frame < from || frame >= to) return null;
+      if (frame < from || frame >= to) return [];
       const elapsed = frame - from;
-      const now = clipSeconds(layer.time, elapsed, rate, source);
-      const next = clipSeconds(layer.time, elapsed + 1, rate, source);
-      if (now === null) return null;
-      const step = framesToSeconds(1, rate) * layer.time.speed * (layer.time.reverse ? -1 : 1);
-      if (next !== null && Math.abs(next - now) < Math.abs(step) / 4) return null;
-      const seconds = framesToSeconds(elapsed, rate);
-      const after = framesToSeconds(elapsed + 1, rate);
-      // Where a loop starts anew, the frame is heard to its end first.
-      return { from: now, to: now + step, gain: [gain(seconds), gain(after)] };
+      const [begin, end] = [elapsed, elapsed + 1].map((at) => framesToSeconds(at, rate));
+      const runs = clipRuns(layer.time, begin, end, source.duration);
+      return heardIn(elapsed, runs, sound, length, rate);
     },
   };
 }
 
+/** @param elapsed frames since the sound's start */
+function heardIn(
+  elapsed: Frames,
+  runs: readonly ClipRun[],
+  sound: Loudness,
+  length: Seconds,
+  rate: Landing['rate'],
+): readonly Heard[] {
+  const start = framesToSeconds(elapsed, rate);
+  const share = (seconds: Seconds) => (seconds - start) / framesToSeconds(1, rate);
+  return runs.map(({ begin, end, from, to, strength: [rising, falling], round }) => ({
+    ...{ begin: share(begin), end: share(end), from, to, round },
+    gain: [
+      rising * loudnessAt(sound, begin, length),
+      falling * loudnessAt(sound, end, length),
+    ] as const,
+  }));
+}
+
 /** Fades are straight lines in amplitude. */
-function loudnessAt(sound: Loudness, seconds: number, length: number): number {
+function loudnessAt(sound: Loudness, seconds: Seconds, length: Seconds): number {
   const rising = sound.fadeIn > 0 ? seconds / sound.fadeIn : 1;
   const falling = sound.fadeOut > 0 ? (length - seconds) / sound.fadeOut : 1;
   return gainFactor(sound.gain) * Math.min(1, Math.max(0, Math.min(rising, falling)));

@@ -41,22 +41,24 @@ export class Mixer {
   }
 
   private async add(voice: Voice, frame: number, block: Stereo): Promise<void> {
-    const heard = voice.at(frame);
-    if (!heard) return;
-    const [from, to] = [Math.min(heard.from, heard.to), Math.max(heard.from, heard.to)];
-    try {
-      const reader = await this.reader(voice);
-      if (reader) addHeard(block, heard, await reader.read(from, to));
-    } catch (error) {
-      throw readingFailed(error, this.footage(voice.footage)!, from);
+    for (const heard of voice.at(frame)) {
+      const [from, to] = [Math.min(heard.from, heard.to), Math.max(heard.from, heard.to)];
+      try {
+        const reader = await this.reader(voice, heard.round);
+        if (reader) addHeard(block, heard, await reader.read(from, to));
+      } catch (error) {
+        throw readingFailed(error, this.footage(voice.footage)!, from);
+      }
     }
   }
 
-  private reader({ id, footage }: Voice): Promise<SoundReader | null> {
-    const known = this.readers.get(id);
+  /** Rounds that follow one another are mixed in a seam: with a reader each, neither has to seek for the other. */
+  private reader({ id, footage }: Voice, round: number): Promise<SoundReader | null> {
+    const key = `${id}/${round % 2}`;
+    const known = this.readers.get(key);
     if (known) return known;
     const opened = SoundReader.open(this.footage(footage)!.media);
-    this.readers.set(id, opened);
+    this.readers.set(key, opened);
     return opened;
   }
 

@@ -334,7 +334,7 @@ describe('layers in layers', () => {
         },
       );
     }
-    expect(seconds.map((value) => Number(value.toFixed(3)))).toEqual([1, 1.999, 1.667, 1]);
+    expect(seconds.map((value) => Number(value.toFixed(3)))).toEqual([1, 1.96, 1.627, 1]);
   });
 
   it('counts to its number and no further', () => {
