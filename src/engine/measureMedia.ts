@@ -11,7 +11,7 @@ import type { Footage } from '@/core/document';
 import { LIMITS } from '@/core/document/fields';
 import { MoonError } from '@/core/errors';
 import { isMovingAvif } from '@/core/footage/sniff';
-import { RATES, perSecond, type Rate } from '@/core/time';
+import { rateNear } from '@/core/time';
 import { AnimationReader, readsAnimations } from './animationReader';
 import { DrawnReader, type DrawnFrames } from './drawnReader';
 import { ownSize } from './frame';
@@ -76,12 +76,15 @@ async function measureAnimation(reader: AnimationReader, name: string): Promise<
     const duration = ends[ends.length - 1];
     const alpha = await provenClear(reader, [0, ...ends.slice(0, -1)]);
     const plays = Math.min(reader.plays, LIMITS.plays);
-    const rate = nearestRate(reader.count / duration);
+    const rate = rateNear(reader.count, duration, COARSENESS);
     return { type: 'video', width, height, duration, rate, alpha, plays };
   } finally {
     reader.close();
   }
 }
+
+/** Seconds by which the length of a moving picture may be off: GIF tells its delays in hundredths. */
+const COARSENESS = 0.005;
 
 /** Reads every frame, and tells whether a pixel of one of them is not wholly opaque. */
 async function provenClear(reader: FrameSource, starts: readonly number[]): Promise<boolean> {
@@ -109,7 +112,7 @@ async function measureFrames(frames: DrawnFrames, name: string): Promise<Measure
     const { starts, duration } = frames;
     const { width, height } = ownSize((await reader.at(0))!);
     const alpha = await provenClear(reader, starts);
-    const rate = nearestRate(starts.length / duration);
+    const rate = rateNear(starts.length, duration, COARSENESS);
     return { type: 'video', width, height, duration, rate, alpha, plays: null };
   } catch {
     throw unreadable(name, 'is damaged or cut off');
@@ -199,7 +202,7 @@ async function measureVideo(track: InputVideoTrack, name: string): Promise<Measu
     width: track.displayWidth,
     height: track.displayHeight,
     duration: end - start,
-    rate: nearestRate(averagePacketRate),
+    rate: rateNear(averagePacketRate, 1),
     alpha: await track.canBeTransparent(),
     plays: null,
   };
@@ -246,16 +249,6 @@ async function proveSound(track: InputAudioTrack, name: string): Promise<void> {
 
 const damagedAt = (name: string, seconds: number): MoonError =>
   unreadable(name, `is damaged: it cannot be read at ${seconds.toFixed(1)} s`);
-
-/** A known rate within half a per cent, or the measured one in thousandths. */
-function nearestRate(measured: number): Rate {
-  const near = RATES.map(({ rate }) => ({ rate, off: Math.abs(perSecond(rate) / measured - 1) }))
-    .filter(({ off }) => off < 0.0005)
-    .sort((a, b) => a.off - b.off)[0];
-  if (near) return near.rate;
-  const loose = RATES.find(({ rate }) => Math.abs(perSecond(rate) / measured - 1) < 0.005);
-  return loose?.rate ?? { num: Math.max(1, Math.round(measured * 1000)), den: 1000 };
-}
 
 /** The file is sound; only this browser cannot read it. */
 export const noCodec = (name: string, what: string): MoonError =>

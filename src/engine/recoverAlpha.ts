@@ -3,7 +3,7 @@ import { MoonError } from '@/core/errors';
 import { pairBackdrops, type BackdropPair } from '@/core/matte/backdropPair';
 import { borderColour, type KeyFrame } from '@/core/matte/findKey';
 import { twoBackdrops } from '@/core/matte/twoBackdrops';
-import { sameRate, framesToSeconds } from '@/core/time';
+import { framesToSeconds, sameRate, secondsToFrames } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
@@ -33,8 +33,8 @@ export async function recoverAlpha(
   const pair = await lineUp(first, second, signal);
   const { offset } = pair;
   const count = Math.min(
-    Math.round(first.duration * (rate.num / rate.den)) - Math.max(0, -offset),
-    Math.round(second.duration * (rate.num / rate.den)) - Math.max(0, offset),
+    secondsToFrames(first.duration, rate) - Math.max(0, -offset),
+    secondsToFrames(second.duration, rate) - Math.max(0, offset),
   );
   const [a, b] = [await open(first), await open(second)];
   const { width, height } = first;
@@ -78,7 +78,7 @@ function sharedRate(first: Footage, second: Footage) {
 }
 
 async function lineUp(first: Footage, second: Footage, signal: AbortSignal): Promise<BackdropPair> {
-  const step = first.rate!.den / first.rate!.num;
+  const step = framesToSeconds(1, first.rate!);
   const length = Math.min(first.duration, second.duration);
   const places = Array.from({ length: SAMPLES }, (_, i) => ((i + 0.5) / SAMPLES) * length);
   const [a, b] = [await open(first), await open(second)];

@@ -73,7 +73,7 @@ const BLACK: Backdrop = { kind: 'key', colour: '#000000' };
  * A landing in the size, rate and length of the footage at its bottom, or as near to them as a landing can be.
  */
 export function createLanding({ id, created }: Stamp, name: string, base: Footage | null): Landing {
-  const rate = base?.rate ? nearestRate(base.rate) : RATE_30;
+  const rate = base?.rate ? rateWithinLimits(base.rate) : RATE_30;
   const { width, height } = base ? canvasOf(base) : { width: 1920, height: 1080 };
   const landing: Landing = {
     kind: 'landing',
@@ -93,7 +93,7 @@ export function createLanding({ id, created }: Stamp, name: string, base: Footag
 }
 
 /** Footage's rate, divided or multiplied by a whole number where it is out of what is made here. */
-function nearestRate(rate: Rate): Rate {
+function rateWithinLimits(rate: Rate): Rate {
   if (perSecond(rate) > RATE_LIMIT.max) {
     return { ...rate, den: rate.den * Math.ceil(perSecond(rate) / RATE_LIMIT.max) };
   }

@@ -1,6 +1,5 @@
 import { parseHex } from '../colour';
 import type { Dither, GifSettings } from '../sending/settings';
-import type { Rate } from '../time';
 
 /**
  * Makes each pixel wholly clear or not at all, in place: those that stay keep their own colour, or
@@ -144,15 +143,6 @@ function diffused(
     }
   }
   return out;
-}
-
-/**
- * How long a frame of a GIF shows, in hundredths of a second: whole ones, so that no frame starts
- * more than half of one from its time, however many there are.
- */
-export function gifDelay(frame: number, { num, den }: Rate): number {
-  const at = (index: number) => Math.round((index * den * 100) / num);
-  return at(frame + 1) - at(frame);
 }
 
 /** How a GIF says how often it plays: further rounds after the first; 0 for good, −1 for none. */

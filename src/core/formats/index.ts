@@ -11,6 +11,7 @@ import { prores422 } from './list/prores422';
 import { prores4444 } from './list/prores4444';
 import { svg } from './list/svg';
 import { vp9 } from './list/vp9';
+import { perSecond, type Rate } from '../time';
 import type { FormatDetails, Medium } from './types';
 
 export type { Codec, Medium } from './types';
@@ -91,6 +92,15 @@ export function wouldLose(document: Overlay | Landing, format: Format): string |
     return 'Keeps the key colour in the picture. Make the backdrop clear to use its transparency.';
   }
   return null;
+}
+
+/**
+ * The rate of a sent file: the one that is wanted, divided by a whole number where the format cannot tell so many
+ * frames a second. So each of those that are left shows equally long.
+ */
+export function sentRate(wanted: Rate, { fastest = Infinity }: Pick<Format, 'fastest'>): Rate {
+  const over = Math.ceil(perSecond(wanted) / fastest);
+  return over > 1 ? { ...wanted, den: wanted.den * over } : wanted;
 }
 
 /** The pixel size of a sent file, even where the format asks for it. */

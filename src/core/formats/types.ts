@@ -23,6 +23,8 @@ export interface FormatDetails<Id extends string = string, M extends Medium = Me
   readonly between?: true;
   /** It plays by itself, as often as it says. */
   readonly loops?: true;
+  /** Most frames a second that it can tell and that programs honour; left out where there is no such limit. */
+  readonly fastest?: number;
   /** Whether the codec asks for even width and height. */
   readonly evenSize: boolean;
   /** What it is good for, in a few words. */
@@ -30,6 +32,9 @@ export interface FormatDetails<Id extends string = string, M extends Medium = Me
   /** The same of a landing, which is a finished clip; where nothing else holds for it, it is left out. */
   readonly goodForClip?: string;
 }
+
+/** Browsers take a frame of ten milliseconds or less, of any moving picture, for one of a hundred. */
+export const FASTEST_PICTURES = 90;
 
 /** Keeps a format's id and medium as they are written, so that tables can be held against them. */
 export const format = <const Id extends string, const M extends Medium>(

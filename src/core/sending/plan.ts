@@ -1,7 +1,14 @@
 import { commonStay } from '../document/edit/time';
 import type { Landing, Overlay } from '../document/types';
 import { MoonError } from '../errors';
-import { formatById, holdsPictures, isMoving, type Format, type PictureFormat } from '../formats';
+import {
+  formatById,
+  holdsPictures,
+  isMoving,
+  sentRate,
+  type Format,
+  type PictureFormat,
+} from '../formats';
 import { convertLength, frameOnShow, rateLabel, type Rate } from '../time';
 import { nameFrom } from './fileName';
 import type { SendSettings } from './settings';
@@ -33,7 +40,7 @@ export function planFiles(
 ): readonly PlannedFile[] {
   const format = formatById(settings.format);
   if (!format) throw new MoonError('not-found', `There is no format called “${settings.format}”.`);
-  const rate = settings.rate ?? document.rate;
+  const rate = sentRate(settings.rate ?? document.rate, format);
   if (!isMoving(format)) {
     const still = settings.still ?? Math.floor(document.length / 2);
     const frame = Math.min(document.length - 1, Math.max(0, still));

@@ -17,8 +17,13 @@ export const RATES: readonly { readonly label: string; readonly rate: Rate }[] =
   { label: '25', rate: { num: 25, den: 1 } },
   { label: '29.97', rate: { num: 30000, den: 1001 } },
   { label: '30', rate: { num: 30, den: 1 } },
+  { label: '47.952', rate: { num: 48000, den: 1001 } },
+  { label: '48', rate: { num: 48, den: 1 } },
   { label: '50', rate: { num: 50, den: 1 } },
+  { label: '59.94', rate: { num: 60000, den: 1001 } },
   { label: '60', rate: { num: 60, den: 1 } },
+  { label: '119.88', rate: { num: 120000, den: 1001 } },
+  { label: '120', rate: { num: 120, den: 1 } },
 ];
 
 export const sameRate = (a: Rate, b: Rate): boolean => a.num * b.den === b.num * a.den;
@@ -30,6 +35,23 @@ export const perSecond = (rate: Rate): number => rate.num / rate.den;
 export function rateLabel(rate: Rate): string {
   const known = RATES.find((entry) => sameRate(entry.rate, rate));
   return known?.label ?? String(Number(perSecond(rate).toFixed(3)));
+}
+
+/** How far a measured rate may be from the known one it is taken for, as a share of it. */
+const MEASURED = 0.005;
+
+/**
+ * The known rate nearest to a measured one; the measured one in thousandths where none is near.
+ * @param frames how many were counted
+ * @param seconds how long they took
+ * @param coarseness seconds by which that may be off, where times are told coarsely
+ */
+export function rateNear(frames: number, seconds: Seconds, coarseness: Seconds = 0): Rate {
+  const measured = frames / seconds;
+  const off = ({ rate }: (typeof RATES)[number]) => Math.abs(perSecond(rate) / measured - 1);
+  const nearest = RATES.reduce((best, entry) => (off(entry) < off(best) ? entry : best));
+  if (off(nearest) <= Math.max(MEASURED, coarseness / seconds)) return nearest.rate;
+  return { num: Math.max(1, Math.round(measured * 1000)), den: 1000 };
 }
 
 /** Time in seconds at which `frame` starts. */

@@ -9,7 +9,7 @@ import {
   type VideoSource,
 } from 'mediabunny';
 import { SAMPLE_RATE, type Stereo } from '@/core/sound/types';
-import { framesToSeconds } from '@/core/time';
+import { framesToSeconds, perSecond } from '@/core/time';
 import { openScratchFile } from './scratchFile';
 import type { EncodeTarget, Encoder } from './types';
 
@@ -48,7 +48,7 @@ export async function filmEncoder(target: EncodeTarget, kind: FilmKind): Promise
   });
   // Room is kept at the start for the list of packets: players begin before all of a file is there.
   output.addVideoTrack(pictures.source, {
-    frameRate: rate.num / rate.den,
+    frameRate: perSecond(rate),
     maximumPacketCount: target.frames,
   });
   const sounds = target.sound ? await soundSource(kind) : null;

@@ -72,7 +72,7 @@ const isClear = ({ bundle: { document } }: Making): boolean =>
   document.kind === 'overlay' && document.backdrop.kind === 'clear';
 
 const pngMoviePictures: PicturesIn = {
-  open: placed(async (read, bytes) => (await readPngMovie(read, bytes)).pictures),
+  open: placed(readPngMovie),
   type: 'image/png',
 };
 
@@ -114,7 +114,13 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
   ),
   'png-frames': pictures(
     painted(({ target, bundle }) => pngFramesEncoder(target, plainName(bundle.document.name))),
-    { open: placed(readStoredZip), type: 'image/png' },
+    {
+      open: placed(async (read, bytes) => ({
+        pictures: await readStoredZip(read, bytes),
+        shown: null,
+      })),
+      type: 'image/png',
+    },
   ),
   svg: { encode: drawOutlines, open: openOutlines, frameBytes: alike, missing: neverMissing },
   gif: pictures(

@@ -1,7 +1,8 @@
 import { transfer } from 'comlink';
 import { GIFEncoder } from 'gifenc';
 import type { FrameBox } from '@/core/formats/files/movingPicture';
-import { gifDelay, gifRepeat } from '@/core/formats/gif';
+import { frameDelay } from '@/core/formats/files/delays';
+import { gifRepeat } from '@/core/formats/gif';
 import type { SendSettings } from '@/core/sending/settings';
 import { cutBox, shownBox } from '@/core/formats/shownBox';
 import { joinedWrites } from './joinedWrites';
@@ -41,7 +42,7 @@ export async function gifEncoder(
     async ({ palette, pixels, box }) => {
       encoder.writeFrame(pixels, box.width, box.height, {
         palette: [...palette, [0, 0, 0]],
-        delay: gifDelay(count++, rate) * 10,
+        delay: frameDelay(count++, rate, 100) * 10,
         repeat: gifRepeat(plays),
         transparent: true,
         transparentIndex: palette.length,

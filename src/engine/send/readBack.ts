@@ -1,7 +1,8 @@
 import { BlobSource } from 'mediabunny';
 import { hardenAlpha } from '@/core/formats/gif';
 import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
-import { framesToSeconds } from '@/core/time';
+import { firstWrongTime } from '@/core/sending/times';
+import { framesToSeconds, type Rate, type Seconds } from '@/core/time';
 import { openInput } from '../frameReader';
 import { stopIfAborted } from '../progress';
 import { edgePicture } from './edgePicture';
@@ -113,10 +114,19 @@ async function* foundFrames(
     if (decoded.frames !== frames.length) {
       throw differs(`it holds ${decoded.frames} of ${frames.length} frames`);
     }
+    if (decoded.shown) refuseWrongTimes(decoded.shown, rate);
     yield* eachFrame(decoded, indices, rate);
   } finally {
     decoded.close();
   }
+}
+
+/** @throws MoonError 'read-back-differs' where a frame begins or ends at another time than it was meant to */
+function refuseWrongTimes(shown: readonly Seconds[], rate: Rate): void {
+  const wrong = firstWrongTime(shown, rate);
+  if (!wrong) return;
+  const [found, meant] = [wrong.found, wrong.meant].map((seconds) => seconds.toFixed(3));
+  throw differs(`its frame ${wrong.frame} ends at ${found} s instead of ${meant} s`);
 }
 
 /** Edges that are not smoothed are off by a quarter of full scale; a canvas’s smoothing by a tenth at most. */

@@ -1,5 +1,5 @@
 import { MoonError } from '@/core/errors';
-import type { Rate } from '@/core/time';
+import type { Rate, Seconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { loadResvg } from '../resvg';
 
@@ -29,6 +29,8 @@ export interface Decoded {
   readonly width: number;
   readonly height: number;
   readonly frames: number;
+  /** How long each frame shows, in seconds; null where the file tells no times. */
+  readonly shown: readonly Seconds[] | null;
   /**
    * Frames by their numbers, in order, as straight RGBA; null for one that cannot be read. One that is the same bytes
    * as the one before it is the same object: it is not decoded again.
@@ -53,6 +55,7 @@ export async function openStill(file: Blob): Promise<Decoded> {
   return {
     ...size,
     frames: 1,
+    shown: null,
     frameAt: async function* () {
       yield pixels;
     },

@@ -1,6 +1,12 @@
-import { BlobSource, VideoSampleSink, type InputVideoTrack, type VideoSample } from 'mediabunny';
+import {
+  BlobSource,
+  EncodedPacketSink,
+  VideoSampleSink,
+  type InputVideoTrack,
+  type VideoSample,
+} from 'mediabunny';
 import type { ColourCoding } from '@/core/colour/coding';
-import { framesToSeconds } from '@/core/time';
+import { framesToSeconds, type Seconds } from '@/core/time';
 import { TIMES_ROUNDED_BY } from '../frame';
 import { framePixels } from '../framePixels';
 import { codingOf, openInput } from '../frameReader';
@@ -32,13 +38,15 @@ export const openFilm =
     const input = openInput(new BlobSource(file));
     const track = await input.getPrimaryVideoTrack();
     if (!track) throw differs('it holds no video');
-    const { packetCount } = await track.computePacketStats();
-    const first = await track.getFirstTimestamp();
+    const starts = await startsIn(track);
+    const [first = 0] = starts;
+    const end = await track.computeDuration();
     const coding = await codingOf(track);
     const size = { width: track.displayWidth, height: track.displayHeight };
     return {
       ...size,
-      frames: packetCount,
+      frames: starts.length,
+      shown: starts.map((start, index) => (starts[index + 1] ?? end) - start),
       frameAt: (indices, rate) => {
         const time = (index: number) => first + framesToSeconds(index, rate) + TIMES_ROUNDED_BY;
         return frames({ track, coding, size }, indices.map(time));
@@ -46,6 +54,16 @@ export const openFilm =
       close: () => input.dispose(),
     };
   };
+
+/** When each frame begins, in seconds: packets lie in the order they are decoded in. */
+async function startsIn(track: InputVideoTrack): Promise<readonly Seconds[]> {
+  const starts: number[] = [];
+  const packets = new EncodedPacketSink(track).packets(undefined, undefined, {
+    metadataOnly: true,
+  });
+  for await (const { timestamp } of packets) starts.push(timestamp);
+  return starts.sort((a, b) => a - b);
+}
 
 /** Frames as the browser decodes them, with those that they need. */
 export const browserFrames: FilmFrames = async function* ({ track, coding, size }, times) {

@@ -7,6 +7,7 @@ import {
   type MovingPicture,
   type ReadFile,
 } from '@/core/formats/files/movingPicture';
+import type { Seconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import type { Size } from '../kernels/keying';
 import { readingOf } from '../movingPictures';
@@ -20,6 +21,8 @@ interface Stills {
   readonly still: (index: number) => Promise<Uint8Array>;
   /** The part of the canvas that a picture shows; null where each shows all. */
   readonly boxes: readonly FrameBox[] | null;
+  /** How long each shows; null where the file does not say. */
+  readonly shown: readonly Seconds[] | null;
   /** The canvas; null where it is as large as the pictures. */
   readonly size: Size | null;
 }
@@ -36,16 +39,22 @@ export const framesIn =
   async (read, bytes) => {
     const { width, height, frames, still } = await reading(read, bytes);
     const boxes = frames.map(({ box }) => box);
-    return { count: frames.length, still, boxes, size: { width, height } };
+    const shown = frames.map(({ seconds }) => seconds);
+    return { count: frames.length, still, boxes, shown, size: { width, height } };
   };
 
 /** Pictures that lie in a file as they are. */
 export const placed =
-  (places: (read: ReadFile, bytes: number) => Promise<readonly ByteRange[]>): PicturesIn['open'] =>
+  (
+    places: (
+      read: ReadFile,
+      bytes: number,
+    ) => Promise<{ readonly pictures: readonly ByteRange[]; readonly shown: Stills['shown'] }>,
+  ): PicturesIn['open'] =>
   async (read, bytes) => {
-    const pictures = await places(read, bytes);
+    const { pictures, shown } = await places(read, bytes);
     const still = (index: number) => read(pictures[index].from, pictures[index].to);
-    return { count: pictures.length, still, boxes: null, size: null };
+    return { count: pictures.length, still, boxes: null, shown, size: null };
   };
 
 /** A file that holds pictures, each decoded by itself: the next while one is used, and the one after it is read. */
@@ -58,6 +67,7 @@ export async function openPictures(file: Blob, { open, type }: PicturesIn): Prom
   return {
     ...size,
     frames: pictures.count,
+    shown: pictures.shown,
     frameAt: (indices) => drawn(ahead(decoded(ahead(read(pictures, size, indices)), type)), size),
     close: () => undefined,
   };

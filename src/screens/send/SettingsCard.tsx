@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import type { Backdrop, Landing, Overlay } from '@/core/document';
-import { isMoving, sentSize, type Format } from '@/core/formats';
+import { isMoving, sentSize, type Format, sentRate } from '@/core/formats';
 import { NAME_PARTS } from '@/core/sending/fileName';
 import type { Dither, SendSettings } from '@/core/sending/settings';
 import { framesToSeconds, RATES, rateLabel, sameRate } from '@/core/time';
@@ -173,24 +173,34 @@ const OWN_RATE = 'own';
 function TimeFields({ document, format, settings, change }: SettingsProps) {
   const { rate, plays } = settings;
   const known = RATES.find((entry) => rate && sameRate(entry.rate, rate));
+  const wanted = rate ?? document.rate;
+  const sent = sentRate(wanted, format);
+  const slower = !sameRate(sent, wanted);
   return (
     <>
       <Fold
         label="Frame rate"
         icon="metronome"
-        now={rate ? rateLabel(rate) : `${rateLabel(document.rate)}, its own`}
+        now={rate || slower ? rateLabel(sent) : `${rateLabel(sent)}, its own`}
       >
         <LongChoice
           label="Frame rate of the file"
           options={[
             { value: OWN_RATE, label: 'Its own' },
-            ...RATES.map(({ label }) => ({ value: label, label })),
+            ...RATES.filter((entry) => sameRate(sentRate(entry.rate, format), entry.rate)).map(
+              ({ label }) => ({ value: label, label }),
+            ),
           ]}
           value={known?.label ?? OWN_RATE}
           onChange={(label) =>
             change({ rate: RATES.find((entry) => entry.label === label)?.rate ?? null })
           }
         />
+        {slower ? (
+          <Words kind="small" soft>
+            {`${format.label} plays at up to ${format.fastest} frames a second: of ${rateLabel(wanted)} it gets ${rateLabel(sent)}.`}
+          </Words>
+        ) : null}
         <Words kind="small" soft>
           At another rate frames are repeated or left out; what it lasts stays the same.
         </Words>

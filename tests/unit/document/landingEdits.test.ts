@@ -3,6 +3,9 @@ import {
   addLayer,
   addMatte,
   addMattePoint,
+  addTrack,
+  createTrack,
+  trimLayer,
   changeMatte,
   changeRate,
   createFootageLayer,
@@ -24,6 +27,7 @@ import {
   type ClipLayer,
   type FootageLayer,
   type Overlay,
+  type OverlayLayer,
 } from '@/core/document';
 import { layerQuads, boxAround, picturesOf, sceneAt } from '@/core/scene';
 import { mattePoints } from '@/core/scene/garbage';
@@ -47,6 +51,49 @@ describe('a moving picture laid over a landing', () => {
     const picture = video({ duration: 1, plays });
     const layer = createLanded('c', landing, picture) as ClipLayer;
     expect([layer.to, layer.time.after, layer.time.times]).toEqual([to, 'loop', times]);
+  });
+});
+
+describe('trimming the front of a layer', () => {
+  const THIRTY = { num: 30, den: 1 };
+  const empty = { ...landing, rate: THIRTY, length: 120, layers: [] };
+  /** The second of the clip that a frame shows. */
+  const secondAt = (stack: typeof empty, frame: number) =>
+    picturesOf(sceneAt(stack, frame, own).items)[0]?.seconds;
+
+  it.each(['hold', 'loop', 'back and forth'] as const)(
+    'shows less of the same of a clip that does “%s”',
+    (after) => {
+      const layer = createLanded('c', empty, clip) as ClipLayer;
+      const whole = addLayer(empty, { ...layer, to: 200, time: { ...layer.time, after } });
+      const trimmed = trimLayer(whole, 'c', 'from', 30);
+      expect(secondAt(trimmed, 29)).toBeUndefined();
+      for (const frame of [30, 60, 118, 150, 199]) {
+        expect(secondAt(trimmed, frame)).toBeCloseTo(secondAt(whole, frame)!, 6);
+      }
+      expect(secondAt(trimmed, 60)).toBeCloseTo(2, 6);
+      expect(trimLayer(trimmed, 'c', 'from', -30)).toEqual(whole);
+    },
+  );
+
+  it('of a nested overlay and of what runs by its own time as well', () => {
+    const nested = overlay({ id: 'inner', rate: THIRTY, length: 90, layers: [band()] });
+    const layer = createLanded('n', empty, nested) as OverlayLayer;
+    const trimmed = trimLayer(addLayer(empty, layer), 'n', 'from', 15);
+    expect(trimmed.layers[0]).toMatchObject({ from: 15, lead: -0.5, preroll: 0.5 });
+    const stretched = addLayer(empty, { ...layer, after: 'stretch' });
+    expect(trimLayer(stretched, 'n', 'from', 15).layers[0]).toMatchObject({ from: 15, lead: 0 });
+  });
+});
+
+describe('changing the rate of a landing', () => {
+  it('leaves its sounds at the seconds they began at', () => {
+    const beat = video({ id: 'beat', type: 'sound', width: 0, height: 0 });
+    const thirty = { ...landing, rate: { num: 30, den: 1 } };
+    const sounding = addTrack(thirty, { ...createTrack('t', beat), start: 90, in: 0.5 });
+    const changed = changeRate(sounding, { num: 60, den: 1 });
+    expect(changed.sounds[0]).toMatchObject({ start: 180, in: 0.5 });
+    expect(changeRate(changed, thirty.rate).sounds).toEqual(sounding.sounds);
   });
 });
 

@@ -1,4 +1,5 @@
-import { gifDelay, gifRepeat, hardenAlpha, palettePixels } from '@/core/formats/gif';
+import { frameDelay } from '@/core/formats/files/delays';
+import { gifRepeat, hardenAlpha, palettePixels } from '@/core/formats/gif';
 
 const BLACK_AND_WHITE = [
   [0, 0, 0],
@@ -57,10 +58,10 @@ describe('a GIF’s pixels', () => {
 describe('a GIF’s time', () => {
   it('is whole hundredths that never drift', () => {
     const rate = { num: 30, den: 1 };
-    const delays = Array.from({ length: 300 }, (_, frame) => gifDelay(frame, rate));
+    const delays = Array.from({ length: 300 }, (_, frame) => frameDelay(frame, rate, 100));
     expect(delays.slice(0, 3)).toEqual([3, 4, 3]);
     expect(delays.reduce((sum, delay) => sum + delay, 0)).toBe(1000);
-    expect(gifDelay(7, { num: 25, den: 1 })).toBe(4);
+    expect(frameDelay(7, { num: 25, den: 1 }, 100)).toBe(4);
   });
 
   it('goes round for good, once, or as often as it says', () => {

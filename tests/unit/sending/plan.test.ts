@@ -2,6 +2,10 @@ import { createMove, DOCUMENT_VERSION, readDocument, type Overlay } from '@/core
 import { fileName, freeName, nameFrom } from '@/core/sending/fileName';
 import { onSentBackdrop, plannedName, planFiles } from '@/core/sending/plan';
 import { firstSettings, recipesFor, type Recipe, type SendSettings } from '@/core/sending/settings';
+import { FORMATS, isMoving } from '@/core/formats';
+import { frameDelay } from '@/core/formats/files/delays';
+import { firstWrongTime } from '@/core/sending/times';
+import { framesToSeconds, perSecond, rateLabel, RATES } from '@/core/time';
 import { at, band, overlay } from '../fixtures';
 
 const settings = (change: Partial<SendSettings> = {}): SendSettings => ({
@@ -139,5 +143,55 @@ describe('recipes', () => {
     expect(wrong({ span: { kind: 'everything' } })).toThrow(/span/);
     expect(wrong({ gif: { matte: 'red', dither: 'none', threshold: 0.5 } })).toThrow(/matte/);
     expect(wrong({ script: 'x' })).toThrow(/script/);
+  });
+});
+
+describe('a format that cannot tell so many frames a second', () => {
+  const gifAt = (own: Overlay['rate'], change: Partial<SendSettings> = {}) => {
+    const document = overlay({ rate: own, length: 60 });
+    const [planned] = planFiles(document, settings({ format: 'gif', ...change }));
+    return [rateLabel(planned.rate), planned.frames.length, planned.frames.slice(0, 4)];
+  };
+
+  it('gets every second or third one, each as long as the others', () => {
+    expect(gifAt(rate(60))).toEqual(['30', 30, [0, 2, 4, 6]]);
+    expect(gifAt({ num: 60_000, den: 1001 })).toEqual(['29.97', 30, [0, 2, 4, 6]]);
+    expect(gifAt(rate(120))).toEqual(['40', 20, [0, 3, 6, 9]]);
+    expect(gifAt(rate(50))).toEqual(['50', 60, [0, 1, 2, 3]]);
+    expect(gifAt(rate(25), { rate: rate(60) })).toEqual(['30', 72, [0, 0, 1, 2]]);
+  });
+
+  it.each(FORMATS.filter(isMoving))('$label has none of more than it plays at', (format) => {
+    for (const { rate: own } of RATES) {
+      const [planned] = planFiles(
+        overlay({ rate: own, length: 240 }),
+        settings({ format: format.id }),
+      );
+      expect(perSecond(planned.rate)).toBeLessThanOrEqual(format.fastest ?? Infinity);
+      const seconds = framesToSeconds(planned.frames.length, planned.rate);
+      expect(Math.abs(seconds - framesToSeconds(240, own))).toBeLessThan(
+        0.5 / perSecond(planned.rate) + 1e-9,
+      );
+    }
+  });
+});
+
+describe('the times in a file', () => {
+  const shown = (count: number, units: number, own: Overlay['rate']) =>
+    Array.from({ length: count }, (_, frame) => frameDelay(frame, own, units) / units);
+
+  it('are right as far as the format can tell them, and add up for any length', () => {
+    for (const { rate: own } of RATES.filter((entry) => perSecond(entry.rate) <= 50)) {
+      expect(firstWrongTime(shown(5000, 100, own), own)).toBeNull();
+    }
+    for (const { rate: own } of RATES)
+      expect(firstWrongTime(shown(5000, 1000, own), own)).toBeNull();
+  });
+
+  it('are wrong from the first frame that ends too late', () => {
+    // A tenth of a second is what programs make of one hundredth.
+    const delays = shown(10, 100, rate(60)).map((delay) => (delay < 0.015 ? 0.1 : delay));
+    expect(firstWrongTime(delays, rate(60))).toMatchObject({ frame: 1, meant: 2 / 60 });
+    expect(firstWrongTime([0.04, 0.04, 0.06], rate(25))).toMatchObject({ frame: 2 });
   });
 });

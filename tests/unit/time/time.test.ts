@@ -2,6 +2,8 @@ import {
   convertLength,
   frameOnShow,
   framesToSeconds,
+  rateLabel,
+  rateNear,
   RATES,
   secondsLabel,
   secondsToFrames,
@@ -15,6 +17,30 @@ describe('frame rates', () => {
     const rates = Object.fromEntries(RATES.map(({ label, rate }) => [label, rate]));
     expect(rates['29.97']).toEqual(NTSC);
     expect(rates['23.976']).toEqual({ num: 24000, den: 1001 });
+  });
+
+  it.each([
+    [29.97, '29.97'],
+    [30.02, '30'],
+    [29.98, '29.97'],
+    [59.94, '59.94'],
+    [59.93, '59.94'],
+    [60.1, '60'],
+    [23.976, '23.976'],
+    [23.99, '24'],
+    [47.95, '47.952'],
+    [119.9, '119.88'],
+    [120.02, '120'],
+    [24.97, '25'],
+  ])('takes a measured %s for the nearest known rate, %s', (measured, label) => {
+    expect(rateLabel(rateNear(measured, 1))).toBe(label);
+  });
+
+  it('keeps a measured rate that is near no known one, and allows for times told coarsely', () => {
+    expect(rateNear(17.321, 1)).toEqual({ num: 17_321, den: 1000 });
+    // Ten frames at 30 a second last 0.33 s in a GIF.
+    expect(rateNear(10, 0.33)).toEqual({ num: 30_303, den: 1000 });
+    expect(rateLabel(rateNear(10, 0.33, 0.005))).toBe('30');
   });
 
   it('never drifts: an hour of 29.97 shows as many frames of a 29.97 clip', () => {

@@ -1,7 +1,7 @@
 import { drawingTime } from '../../ink/replay';
 import { moveKind } from '../../motion/moves';
 import { moveLength, timeLayers, type LayerTiming } from '../../motion/timing';
-import { perSecond } from '../../time';
+import { perSecond, secondsToFrames } from '../../time';
 import { createMove } from '../create';
 import type { Cue, Layer, Move, Phase } from '../layers';
 import type { Stack } from '../types';
@@ -36,7 +36,7 @@ export function addMove<S extends Stack>(
 function firstLength(stack: Stack, layer: Layer, kind: string, phase: Phase): number {
   const wanted = moveKind(kind).firstLength;
   if (typeof wanted === 'number') return wanted;
-  const half = Math.max(1, Math.round(stack.rate.num / stack.rate.den / 2));
+  const half = Math.max(1, secondsToFrames(0.5, stack.rate));
   if (wanted === 'drawing' && layer.kind === 'ink') {
     const seconds = Math.max(...layer.drawings.map(drawingTime)) / 1000;
     const took = Math.round(perSecond(stack.rate) * seconds);

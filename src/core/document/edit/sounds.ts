@@ -1,4 +1,4 @@
-import { framesToSeconds } from '../../time';
+import { framesToSeconds, secondsToFrames } from '../../time';
 import { PLAIN_SOUND } from '../create';
 import type { SoundTrack } from '../sound';
 import type { Footage, Landing } from '../types';
@@ -53,7 +53,7 @@ export function trimTrack(
       return { ...track, out: next >= duration ? null : next };
     }
     const next = Math.min(out - LEAST, Math.max(0, track.in + seconds));
-    const moved = Math.round(((next - track.in) * landing.rate.num) / landing.rate.den);
+    const moved = secondsToFrames(next - track.in, landing.rate);
     return { ...track, in: next, start: track.start + moved };
   });
 }

@@ -6,6 +6,7 @@ import type { Layer, Phase } from '../layers';
 import type { Stack } from '../types';
 import { freeCues } from './cues';
 import { changeLayer, duplicateLayers, findLayer } from './layers';
+import { isStretched } from './time';
 
 /**
  * Cuts a layer at a frame into two that follow one another and go on where the first one ends: the
@@ -21,7 +22,7 @@ export function splitInTime<S extends Stack>(
   const layer = findLayer(stack, id);
   const timing = layer && timeLayers(stack).get(id);
   if (!layer || !timing || frame <= timing.from || frame >= timing.to) return stack;
-  if (layer.kind === 'overlay' && layer.after === 'stretch') {
+  if (isStretched(layer)) {
     throw new MoonError(
       'cannot-split',
       'Its stay is stretched to the layer’s length, so it cannot be cut. Choose under Time what else it does once it is over.',

@@ -1,12 +1,12 @@
 import { timeLayers } from '../../motion/timing';
-import { convertLength, type Rate } from '../../time';
+import { convertLength, framesToSeconds, perSecond, type Rate } from '../../time';
 import { withinLayer } from '../../scene/tree';
-import { retimedLayer } from '../layerParts';
+import { retimedLayer, runningFor } from '../layerParts';
 import type { Layer, Move, Phase } from '../layers';
 import type { TimeMap } from '../properties';
-import type { Overlay, Stack } from '../types';
+import type { Landing, Overlay, Stack } from '../types';
 import { laterCue } from './cues';
-import { findLayer, updateLayer } from './layers';
+import { changeLayer, findLayer, updateLayer } from './layers';
 
 /** Moves a layer in time, with all that is in it: spans, keyframes, and moves that do not follow one of theirs. */
 export function shiftLayer<S extends Stack>(stack: S, id: string, by: number): S {
@@ -29,7 +29,10 @@ const laterBy = (by: number): TimeMap => ({
   waiting: (frames) => frames,
 });
 
-/** Drags one end of a layer's ribbon: its arrive or leave moves, or its span when it has none. */
+/**
+ * Drags one end of a layer's ribbon: its arrive or leave moves, or its span when it has none. What the layer shows at
+ * a frame stays the same: a clip that begins later has been running until then.
+ */
 export function trimLayer<S extends Stack>(
   stack: S,
   id: string,
@@ -42,11 +45,19 @@ export function trimLayer<S extends Stack>(
   const at = end === 'from' ? { from: layer.from + by } : { to: layer.to + by };
   const moving = layer.moves.filter((move) => move.phase === phase);
   const shifted = new Map(shiftMoves(moving, by).map((move) => [move.id, move]));
-  return updateLayer(stack, id, {
+  const trimmed = updateLayer(stack, id, {
     ...at,
     moves: layer.moves.map((move) => shifted.get(move.id) ?? move),
   });
+  if (end === 'to' || isStretched(layer)) return trimmed;
+  const later = timeLayers(trimmed).get(id)!.from - timeLayers(stack).get(id)!.from;
+  const seconds = framesToSeconds(later, stack.rate);
+  return changeLayer(trimmed, id, (entry) => runningFor(entry, seconds));
 }
+
+/** Whether what a layer shows is as long as the layer, so that it has no other time to begin at. */
+export const isStretched = (layer: Layer): boolean =>
+  layer.kind === 'overlay' && layer.after === 'stretch';
 
 function shiftMoves(
   moves: readonly Move[],
@@ -63,7 +74,7 @@ function shiftMoves(
 /** Re-times an overlay so that it lasts as many seconds at the new rate. */
 export function changeRate<S extends Stack>(stack: S, rate: Rate): S {
   const convert = (frames: number) => convertLength(frames, stack.rate, rate);
-  const factor = (rate.num * stack.rate.den) / (rate.den * stack.rate.num);
+  const factor = perSecond(rate) / perSecond(stack.rate);
   const map: TimeMap = {
     at: convert,
     during: (frames) => frames * factor,
@@ -74,7 +85,14 @@ export function changeRate<S extends Stack>(stack: S, rate: Rate): S {
     rate,
     length: Math.max(1, convert(stack.length)),
     layers: stack.layers.map((layer) => retimedLayer(layer, map)),
+    ...soundsAt(stack, convert),
   };
+}
+
+/** A landing's sounds, each at another frame; nothing of an overlay, which has none. */
+function soundsAt(stack: Stack, at: (frame: number) => number): Partial<Pick<Landing, 'sounds'>> {
+  const { sounds } = stack as Partial<Landing>;
+  return sounds ? { sounds: sounds.map((track) => ({ ...track, start: at(track.start) })) } : {};
 }
 
 /** A new length; layers that lasted to the old end last to the new one. */
@@ -147,7 +165,7 @@ export function shortestStretch(stack: Stack): number {
 
 /**
  * A new length that keeps every arrive and leave move as it is and stretches what stays, in every
- * layer: spans, stay moves, keyframes and counters that lie in it. Lengths below `shortestStretch`
+ * layer: spans, stay moves, keyframes and counters that lie in it, and where a landing's sounds begin. Lengths below `shortestStretch`
  * are taken as that.
  */
 export function stretchStay<S extends Stack>(stack: S, wanted: number): S {
@@ -166,7 +184,7 @@ export function stretchStay<S extends Stack>(stack: S, wanted: number): S {
     ...retimedLayer(layer, { ...laterBy(0), at: map }),
     moves: layer.moves.map((move) => stretchedMove(layer, move, map, timings)),
   });
-  return { ...stack, length, layers: stack.layers.map(stretched) };
+  return { ...stack, length, layers: stack.layers.map(stretched), ...soundsAt(stack, map) };
 }
 
 function stretchedMove(

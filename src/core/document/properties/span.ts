@@ -26,13 +26,13 @@ export const to = property({
 
 /**
  * Seconds for which what runs by the layer's own time (its drawings, fills, boil and ghost) has been running when
- * it comes on show: what was split off goes on where the first part ends.
+ * it comes on show: what was split off goes on where the first part ends. Negative ones it waits as it begins.
  */
 export const preroll = property({
   name: 'preroll',
   kinds: LAYER_KINDS,
   part: 'content',
-  schema: seconds(0, 1e6),
+  schema: seconds(-1e6, 1e6),
   first: () => 0,
   split: 'whole',
   running: (before, elapsed) => before + elapsed,

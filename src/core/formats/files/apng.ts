@@ -1,5 +1,6 @@
 import CRC32 from 'crc-32';
 import type { Rate } from '../../time';
+import { frameDelay } from './delays';
 import { ascii, big, concat, readBig, type GrowingFile } from './growing';
 import {
   readAll,
@@ -30,12 +31,14 @@ interface Chunk {
 export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
   let sequence = 0;
   let header: Uint8Array | null = null;
-  const delay = delayOf(rate);
-  const control = (size: Uint8Array): Uint8Array =>
-    chunk(
+  let frames = 0;
+  const control = (size: Uint8Array): Uint8Array => {
+    const delay = delayOf(frames++, rate);
+    return chunk(
       'fcTL',
       concat(big(4, sequence++), size, big(8, 0), big(2, delay.num), big(2, delay.den), big(2, 0)),
     );
+  };
   return {
     add: (picture) => {
       const chunks = chunksOf(picture);
@@ -82,10 +85,16 @@ function chunksOf(png: Uint8Array): readonly Chunk[] {
   return chunks;
 }
 
+/** The largest number that a delay's two parts can be. */
+const LARGEST = 0xffff;
+
+/** Parts of a second in which delays are told that are no fraction of two 16-bit numbers. */
+const PARTS = 60_000;
+
 /** Seconds a frame shows, as a fraction of two 16-bit numbers. */
-function delayOf({ num, den }: Rate): { num: number; den: number } {
-  const over = Math.max(1, Math.ceil(num / 65_535));
-  return { num: Math.max(1, Math.round(den / over)), den: Math.round(num / over) };
+function delayOf(frame: number, { num, den }: Rate): { num: number; den: number } {
+  if (num <= LARGEST && den <= LARGEST) return { num: den, den: num };
+  return { num: Math.min(LARGEST, frameDelay(frame, { num, den }, PARTS)), den: PARTS };
 }
 
 /** What becomes of a frame's place, in the order of their numbers. */

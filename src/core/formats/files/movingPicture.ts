@@ -43,8 +43,11 @@ export interface MovingPicture {
 /** Seconds that a frame without a time of its own shows, as browsers have it. */
 const UNTIMED = 0.1;
 
+/** Seconds up to which a frame's time is none: what old programs wrote so was not meant, and no browser goes by it. */
+const NO_TIME = 0.01;
+
 /** How long a frame shows for which a file tells some seconds. */
-export const shownFor = (told: number): number => (told > 0 ? told : UNTIMED);
+export const shownFor = (told: number): number => (told > NO_TIME ? told : UNTIMED);
 
 /** Whether a frame shows nothing of those before it, so that reading may begin with it. */
 export function standsAlone({ width, height, frames }: MovingPicture, index: number): boolean {

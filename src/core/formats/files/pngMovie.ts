@@ -1,4 +1,4 @@
-import type { Rate } from '../../time';
+import type { Rate, Seconds } from '../../time';
 import { ascii, big, concat, readBig, type GrowingFile } from './growing';
 import { atomIn, readMoov } from './moov';
 import type { ReadFile, ByteRange } from './movingPicture';
@@ -138,20 +138,25 @@ function description({ width, height }: Size): Uint8Array {
   );
 }
 
+/** What lies in a movie of PNG pictures. */
+interface PngMovie {
+  readonly size: Size;
+  readonly pictures: readonly ByteRange[];
+  /** How long each of them shows. */
+  readonly shown: readonly Seconds[];
+}
+
 /**
  * Where the pictures of a movie lie that `pngMovie` wrote.
  * @param read the bytes of the file from `from` to before `to`
  * @param bytes of the whole file
  * @throws Error where it is another kind of file
  */
-export async function readPngMovie(
-  read: ReadFile,
-  bytes: number,
-): Promise<{ readonly size: Size; readonly pictures: readonly ByteRange[] }> {
+export async function readPngMovie(read: ReadFile, bytes: number): Promise<PngMovie> {
   return picturesIn(await readMoov(read, bytes));
 }
 
-function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly ByteRange[] } {
+function picturesIn(moov: Uint8Array): PngMovie {
   const sizes = atomIn(moov, 'stsz') + 8;
   const places = atomIn(moov, 'co64') + 4;
   const entry = atomIn(moov, 'png ');
@@ -160,5 +165,15 @@ function picturesIn(moov: Uint8Array): { size: Size; pictures: readonly ByteRang
     return { from, to: from + readBig(moov, sizes + 4 + i * 4, 4) };
   });
   const size = { width: readBig(moov, entry + 24, 2), height: readBig(moov, entry + 26, 2) };
-  return { size, pictures };
+  return { size, pictures, shown: shownIn(moov) };
+}
+
+/** By the table that says how many samples in a row take how many units of the track's time. */
+function shownIn(moov: Uint8Array): readonly Seconds[] {
+  const units = readBig(moov, atomIn(moov, 'mdhd') + 12, 4);
+  const table = atomIn(moov, 'stts') + 4;
+  return Array.from({ length: readBig(moov, table, 4) }, (_, i) => {
+    const [count, length] = [4, 8].map((field) => readBig(moov, table + i * 8 + field, 4));
+    return Array.from({ length: count }, () => length / units);
+  }).flat();
 }

@@ -29,14 +29,10 @@ const PLAIN: Control = { seconds: shownFor(0), after: 'kept' };
 
 const AFTER = ['kept', 'kept', 'cleared', 'as before'] as const;
 
-/** A hundredth of a second, like none, is what old programs wrote: no browser goes by it. */
-function controlOf(block: Uint8Array): Control {
-  const hundredths = readLittle(block, 4, 2);
-  return {
-    seconds: shownFor(hundredths > 1 ? hundredths / 100 : 0),
-    after: AFTER[(block[3] >> 2) & 7] ?? 'kept',
-  };
-}
+const controlOf = (block: Uint8Array): Control => ({
+  seconds: shownFor(readLittle(block, 4, 2) / 100),
+  after: AFTER[(block[3] >> 2) & 7] ?? 'kept',
+});
 
 /** Bytes of a table of colours that a packed field announces; 0 where there is none. */
 const tableBytes = (packed: number): number => (packed & 0x80 ? 3 << ((packed & 7) + 1) : 0);

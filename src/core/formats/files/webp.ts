@@ -1,5 +1,6 @@
 import { srgbProfile } from '../../colour/iccProfile';
 import type { Rate } from '../../time';
+import { frameDelay } from './delays';
 import { ascii, big, concat, little, readLittle, type GrowingFile } from './growing';
 import {
   readAll,
@@ -49,7 +50,7 @@ export function webpFile(
         little(3, box.y / 2),
         little(3, box.width - 1),
         little(3, box.height - 1),
-        little(3, frameMilliseconds(frame, rate)),
+        little(3, frameDelay(frame, rate, 1000)),
         Uint8Array.of(NO_BLENDING | CLEARED),
         ...chunksOf(picture),
       );
@@ -63,12 +64,6 @@ export function webpFile(
       patches: [{ at: 4, bytes: little(4, bytes - 8) }],
     }),
   };
-}
-
-/** Whole milliseconds, so that no frame starts more than half of one from its time. */
-function frameMilliseconds(frame: number, { num, den }: Rate): number {
-  const at = (index: number) => Math.round((index * den * 1000) / num);
-  return at(frame + 1) - at(frame);
 }
 
 /** Chunks are padded to an even length. */

@@ -1,4 +1,4 @@
-import { format } from '../types';
+import { FASTEST_PICTURES, format } from '../types';
 
 export const animatedWebp = format({
   id: 'webp',
@@ -9,6 +9,7 @@ export const animatedWebp = format({
   mime: 'image/webp',
   alpha: true,
   loops: true,
+  fastest: FASTEST_PICTURES,
   evenSize: false,
   goodFor: 'Small, with soft edges, plays like a picture. For web pages and streaming.',
 });

@@ -1,4 +1,4 @@
-import { format } from '../types';
+import { FASTEST_PICTURES, format } from '../types';
 
 export const apng = format({
   id: 'apng',
@@ -9,6 +9,7 @@ export const apng = format({
   mime: 'image/apng',
   alpha: true,
   loops: true,
+  fastest: FASTEST_PICTURES,
   evenSize: false,
   goodFor: 'Nothing lost, plays like a picture, large. For web pages and streaming.',
 });

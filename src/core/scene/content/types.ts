@@ -45,7 +45,7 @@ export const elapsedFrames = (layer: Layer, { frame, timing }: FrameSetting): Fr
 
 /** Seconds for which what runs by a layer's own time has been running. */
 export const runningSeconds = (layer: Layer, setting: FrameSetting): Seconds =>
-  framesToSeconds(elapsedFrames(layer, setting), setting.stack.rate) + layer.preroll;
+  Math.max(0, framesToSeconds(elapsedFrames(layer, setting), setting.stack.rate) + layer.preroll);
 
 export const fillSetting = (
   layer: Layer,

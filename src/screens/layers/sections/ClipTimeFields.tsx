@@ -115,14 +115,8 @@ export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeField
         value={time.blend}
         onChange={(blend) => onChange({ ...time, blend }, null)}
       />
-      <NumberField
-        label="Hold the first frame"
-        unit="s"
-        value={Math.max(0, time.lead)}
-        min={0}
-        max={36_000}
-        step={0.01}
-        feel={{ min: 0, max: 10 }}
+      <LeadFields
+        lead={time.lead}
         onChange={(lead, gesture) => onChange({ ...time, lead }, gesture)}
       />
       {time.skips.length > 0 ? (
@@ -141,6 +135,33 @@ export function ClipTimeFields({ time, footage, lasts, onChange }: ClipTimeField
       />
       {repeats ? <RepeatFields time={time} onChange={onChange} /> : null}
       <LoopFinder time={time} footage={footage} onChange={(next) => onChange(next, null)} />
+    </>
+  );
+}
+
+interface LeadFieldsProps {
+  /** Seconds for which the first frame is held; negative ones it has been running for already. */
+  readonly lead: number;
+  readonly onChange: (lead: number, gesture: string | null) => void;
+}
+
+/** Slides what a layer shows under the time at which it shows. */
+export function LeadFields({ lead, onChange }: LeadFieldsProps) {
+  const seconds = { unit: 's', min: 0, max: 36_000, step: 0.01, feel: { min: 0, max: 10 } };
+  return (
+    <>
+      <NumberField
+        label="Hold the first frame"
+        {...seconds}
+        value={Math.max(0, lead)}
+        onChange={onChange}
+      />
+      <NumberField
+        label="Begin later in it"
+        {...seconds}
+        value={Number(Math.max(0, -lead).toFixed(3))}
+        onChange={(into, gesture) => onChange(into === 0 ? 0 : -into, gesture)}
+      />
     </>
   );
 }

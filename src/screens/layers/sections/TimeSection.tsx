@@ -16,7 +16,7 @@ import { useAppSelector } from '@/store/store';
 import { Action } from '@/ui/Action';
 import { SecondsField } from '@/ui/SecondsField';
 import { useEditing, usePausedFrame } from '../editing';
-import { AFTER_OVERLAY, AfterField, ClipTimeFields } from './ClipTimeFields';
+import { AFTER_OVERLAY, AfterField, ClipTimeFields, LeadFields } from './ClipTimeFields';
 import { LineUpFold } from './LineUpFold';
 import { SnapToHit } from './SnapToHit';
 import { section, type SectionProps } from './types';
@@ -105,11 +105,21 @@ function ClipFields({ layer }: SectionProps<ClipLayer>) {
 function OverlayFields({ layer }: SectionProps<OverlayLayer>) {
   const { edit } = useEditing();
   return (
-    <AfterField
-      options={AFTER_OVERLAY}
-      value={layer.after}
-      onChange={(after) => edit((stack) => updateLayer(stack, layer.id, { after }))}
-    />
+    <>
+      <AfterField
+        options={AFTER_OVERLAY}
+        value={layer.after}
+        onChange={(after) => edit((stack) => updateLayer(stack, layer.id, { after }))}
+      />
+      {layer.after === 'stretch' ? null : (
+        <LeadFields
+          lead={layer.lead}
+          onChange={(lead, gesture) =>
+            edit((stack) => updateLayer(stack, layer.id, { lead }), gesture)
+          }
+        />
+      )}
+    </>
   );
 }
 
