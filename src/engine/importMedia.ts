@@ -16,6 +16,7 @@ import { MOST_SIDE, measurePicture, measureTimed, noCodec, unreadable } from './
 import { keepFile } from './mediaStore';
 import type { Progress } from './progress';
 import { loadResvg } from './resvg';
+import { quoted } from '@/core/quoted';
 
 /** Bytes of what has to be read as a whole: pictures, drawings, fonts, tables. */
 const MOST_BYTES = 512 * 1024 ** 2;
@@ -37,7 +38,7 @@ export async function importMedia(
   if (!timed && file.size > MOST_BYTES) {
     throw new MoonError(
       'media-too-large',
-      `“${file.name}” is larger than 512 MB, the most for anything but video and sound. Make it smaller, then bring it in.`,
+      `${quoted(file.name)} is larger than 512 MB, the most for anything but video and sound. Make it smaller, then bring it in.`,
     );
   }
   await requireRoom(file);
@@ -72,7 +73,7 @@ async function requireRoom({ name, size }: File): Promise<void> {
   const megabytes = (bytes: number) => `${Math.round(bytes / 1e6)} MB`;
   throw new MoonError(
     'storage-full',
-    `“${name}” needs ${megabytes(size * STORED)}, and the browser has room for ${megabytes(Math.max(0, quota - usage))}. Free disk space, or free files that are no longer used under Settings, then bring it in again.`,
+    `${quoted(name)} needs ${megabytes(size * STORED)}, and the browser has room for ${megabytes(Math.max(0, quota - usage))}. Free disk space, or free files that are no longer used under Settings, then bring it in again.`,
   );
 }
 
@@ -141,7 +142,7 @@ async function drawSvg(source: string, name: string): Promise<Uint8Array> {
     if (longest > MOST_SIDE) {
       throw new MoonError(
         'media-too-large',
-        `“${name}” is ${Math.round(drawing.width)} × ${Math.round(drawing.height)} pixels; at most ${MOST_SIDE} on a side can be used.`,
+        `${quoted(name)} is ${Math.round(drawing.width)} × ${Math.round(drawing.height)} pixels; at most ${MOST_SIDE} on a side can be used.`,
       );
     }
     return drawing.render().asPng();

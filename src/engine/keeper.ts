@@ -2,6 +2,7 @@ import { proxy, wrap, type ProxyMarked, type Remote } from 'comlink';
 import { MoonError } from '@/core/errors';
 import type { StartedWorker } from './pageWorkers';
 import { unwatched, type Progress } from './progress';
+import { quoted } from '@/core/quoted';
 
 /** Milliseconds for which a file of no size may be silent; each megabyte has some more. */
 const PATIENCE = 15_000;
@@ -81,5 +82,5 @@ function watchSilence(file: File | null, act: () => void) {
 const tookTooLong = (name: string): MoonError =>
   new MoonError(
     'media-unreadable',
-    `“${name}” was not brought in: reading it takes too long. It may be damaged, or more than this device can do.`,
+    `${quoted(name)} was not brought in: reading it takes too long. It may be damaged, or more than this device can do.`,
   );

@@ -21,8 +21,9 @@ import { Artist } from './artist';
 import { framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { stopIfAborted, type Progress } from './progress';
-import { measureSound } from './sound/measureSound';
+import { measureSound, MOST_SECONDS as MOST_SOUND_SECONDS } from './sound/measureSound';
 import { decodeStill } from './still';
+import { quoted } from '@/core/quoted';
 
 /** Size at which frames are looked at. */
 const WIDTH = 96;
@@ -65,7 +66,7 @@ async function smallFrame(reader: FrameSource, seconds: number): Promise<SmallFr
 
 function rateOf({ type, rate, name }: Footage): number {
   if (type === 'video' && rate) return perSecond(rate);
-  throw new MoonError('media-unreadable', `“${name}” is no moving footage.`);
+  throw new MoonError('media-unreadable', `${quoted(name)} is no moving footage.`);
 }
 
 /**
@@ -83,7 +84,9 @@ export async function findEvent(
       ? strongestHit((await measureSound(footage)).hits)
       : await pictureEvent(footage, kind, progress, signal);
   if (found) return found;
-  throw new MoonError('not-found', `There is no ${kind} in “${footage.name}”.`);
+  const looked = kind === 'hit' ? MOST_SOUND_SECONDS : MOST_SECONDS;
+  const where = footage.duration > looked ? `the first ${looked} s of ` : '';
+  throw new MoonError('not-found', `There is no ${kind} in ${where}${quoted(footage.name)}.`);
 }
 
 async function pictureEvent(
@@ -123,7 +126,7 @@ export async function findLoopIn(
     if (frames.length === MOST_LOOP_FRAMES) break;
   }
   const loop = findLoop(frames, Math.round(SHORTEST_LOOP * rate));
-  if (!loop) throw new MoonError('not-found', `“${footage.name}” is too short for a loop.`);
+  if (!loop) throw new MoonError('not-found', `${quoted(footage.name)} is too short for a loop.`);
   return { in: loop.from / rate, out: loop.to / rate, seam: loop.seam };
 }
 

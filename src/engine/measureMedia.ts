@@ -27,6 +27,7 @@ import {
   type Pictures,
 } from './movingPictures';
 import { RunLengthFrames } from './runLengthFrames';
+import { quoted } from '@/core/quoted';
 
 /** What Chromium's canvas takes on one side; also what still decodes on a phone. */
 export const MOST_SIDE = 16_384;
@@ -129,7 +130,7 @@ function requireDrawable(
   if (width <= MOST_SIDE && height <= MOST_SIDE && width * height <= MOST_PIXELS) return;
   throw new MoonError(
     'media-too-large',
-    `“${name}” is ${width} × ${height} pixels; at most ${MOST_SIDE} on a side and 100 million in all can be used. Make it smaller, then bring it in.`,
+    `${quoted(name)} is ${width} × ${height} pixels; at most ${MOST_SIDE} on a side and 100 million in all can be used. Make it smaller, then bring it in.`,
   );
 }
 
@@ -252,7 +253,7 @@ const damagedAt = (name: string, seconds: number): MoonError =>
 
 /** The file is sound; only this browser cannot read it. */
 export const noCodec = (name: string, what: string): MoonError =>
-  new MoonError('codec-unreadable', `“${name}” was not brought in: it ${what}.`);
+  new MoonError('codec-unreadable', `${quoted(name)} was not brought in: it ${what}.`);
 
 export const unreadable = (name: string, what: string): MoonError =>
-  new MoonError('media-unreadable', `“${name}” was not brought in: it ${what}.`);
+  new MoonError('media-unreadable', `${quoted(name)} was not brought in: it ${what}.`);

@@ -9,6 +9,7 @@ import { perSecond } from '@/core/time';
 import { framePixels } from './framePixels';
 import { openFrames, type FrameSource } from './frameSource';
 import { stopIfAborted, type Progress } from './progress';
+import { quoted } from '@/core/quoted';
 
 /** Longest side at which frames are looked at: a border is found to a pixel or two there. */
 const LONGEST = 1280;
@@ -27,7 +28,7 @@ export async function findRecording(
   signal: AbortSignal,
 ): Promise<RecordingProposal> {
   if (footage.type !== 'video' || !footage.rate) {
-    throw new MoonError('media-unreadable', `“${footage.name}” is no moving footage.`);
+    throw new MoonError('media-unreadable', `${quoted(footage.name)} is no moving footage.`);
   }
   const rate = perSecond(footage.rate);
   const count = Math.max(1, Math.round(footage.duration * rate));
@@ -63,7 +64,7 @@ function frameLooker(reader: FrameSource, { name, width, height }: Footage) {
   return async (seconds: number): Promise<FramePixels> => {
     const frame = await reader.at(seconds);
     if (!frame) {
-      throw new MoonError('media-unreadable', `A frame of “${name}” could not be read.`);
+      throw new MoonError('media-unreadable', `A frame of ${quoted(name)} could not be read.`);
     }
     return framePixels(frame, size);
   };

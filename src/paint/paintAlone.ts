@@ -1,7 +1,7 @@
 import { applyTable } from '@/core/colour/cube';
 import type { Blend, Glow, Shadow } from '@/core/document';
 import type { GroupItem } from '@/core/scene';
-import { compositeOf, mixOf, mixPixels } from './blends';
+import { compositeOf, mixOf, mixPixels, type Mix } from './blends';
 import type { PaintContext, PaintTools } from './tools';
 
 /** Scene units on the canvas, as the root of an area. */
@@ -60,23 +60,48 @@ export function paintAlone(
     scratch.context.fillRect(0, 0, width, height);
     scratch.context.restore();
   }
+  const lay = (part: (target: PaintContext) => void) =>
+    layIn(context, { opacity, blend }, tools, part);
+  if (glow) lay((target) => layShadow(target, scratch.image, { ...glow, dx: 0, dy: 0 }, pixels));
+  if (shadow) lay((target) => layShadow(target, scratch.image, shadow, pixels));
+  lay((target) => {
+    if (effects) target.filter = filterOf(effects, pixels);
+    target.drawImage(scratch.image, 0, 0);
+  });
+  scratch.release();
+}
+
+/** Lays a part in by a blend: by the canvas's own where it has it, else pixel by pixel. */
+function layIn(
+  context: PaintContext,
+  { opacity, blend }: Pick<Laying, 'opacity' | 'blend'>,
+  tools: PaintTools,
+  part: (target: PaintContext) => void,
+): void {
+  const mix = mixOf(blend);
+  if (mix) return mixIn(context, opacity, mix, tools, part);
   context.save();
   context.setTransform(1, 0, 0, 1, 0, 0);
-  const mix = mixOf(blend);
-  if (mix) {
-    const backdrop = context.getImageData(0, 0, width, height);
-    const source = scratch.context.getImageData(0, 0, width, height);
-    mixPixels(backdrop.data, source.data, opacity, mix);
-    context.putImageData(backdrop, 0, 0);
-  } else {
-    context.globalAlpha = opacity;
-    context.globalCompositeOperation = compositeOf(blend);
-    if (glow) layShadow(context, scratch.image, { ...glow, dx: 0, dy: 0 }, pixels);
-    if (shadow) layShadow(context, scratch.image, shadow, pixels);
-    if (effects) context.filter = filterOf(effects, pixels);
-    context.drawImage(scratch.image, 0, 0);
-  }
+  context.globalAlpha = opacity;
+  context.globalCompositeOperation = compositeOf(blend);
+  part(context);
   context.restore();
+}
+
+function mixIn(
+  context: PaintContext,
+  opacity: number,
+  mix: Mix,
+  tools: PaintTools,
+  part: (target: PaintContext) => void,
+): void {
+  const { width, height } = context.canvas;
+  const scratch = tools.scratch(width, height);
+  paintDirectly(scratch.context, part);
+  const backdrop = context.getImageData(0, 0, width, height);
+  const source = scratch.context.getImageData(0, 0, width, height);
+  mixPixels(backdrop.data, source.data, opacity, mix);
+  context.putImageData(backdrop, 0, 0);
   scratch.release();
 }
 

@@ -11,6 +11,7 @@ import { kitNamed, removed } from './kit';
 import { selectBelongingById, selectDocument, selectFootageById } from './selectors';
 import { noticed } from './session';
 import type { AppThunk } from './store';
+import { quoted } from '@/core/quoted';
 
 export const newId = (): string => nanoid(12);
 
@@ -77,7 +78,7 @@ export const remove =
       selectDocument(state, id) ?? selectFootageById(state, id) ?? selectBelongingById(state, id);
     if (!gone || !dispatch(mayChange())) return;
     dispatch(removed(id));
-    dispatch(noticedGone(gone, `“${gone.name}” was deleted.`));
+    dispatch(noticedGone(gone, `${quoted(gone.name)} was deleted.`));
   };
 
 /** Keeps what is about to go, and says so with a way back. */

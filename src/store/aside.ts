@@ -3,6 +3,7 @@ import type { LeftOut } from '@/core/document';
 import { unreadFound, unreadGone } from './session';
 import { removeRecords, readRecord, saveAside, type Unread } from './storage';
 import type { AppThunk } from './store';
+import { quoted } from '@/core/quoted';
 
 /** Keeps what could not be read beside the kit, so that it can be saved as it is. */
 export const keepAside =
@@ -10,7 +11,7 @@ export const keepAside =
   async (dispatch) => {
     for (const part of parts) {
       const key = await saveAside(nanoid(12), part);
-      dispatch(unreadFound([{ key, name: `Part of “${part.from}”` }]));
+      dispatch(unreadFound([{ key, name: `Part of ${quoted(part.from)}` }]));
     }
   };
 

@@ -5,6 +5,7 @@ import { keepAwake } from './awake';
 import { noticed } from './session';
 import type { AppThunk } from './store';
 import { work, type Delivery, type SendJob, type SendState, type Sent } from './work';
+import { quoted } from '@/core/quoted';
 
 /** A file that was made in this visit, and what it was made of. */
 export interface Past {
@@ -101,7 +102,7 @@ export const deliver =
       taken(delivery);
       over(delivery, null);
       if (!isSeen(document)) {
-        dispatch(noticed(`“${document.name}” was sent as ${delivery.name}.`));
+        dispatch(noticed(`${quoted(document.name)} was sent as ${delivery.name}.`));
       }
     } catch (error) {
       const stopped = error instanceof MoonError && error.code === 'stopped';

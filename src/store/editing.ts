@@ -13,6 +13,7 @@ import { redone, undone, type Editable } from './kit';
 import { selectDocument, selectOverlay } from './selectors';
 import { noticed } from './session';
 import type { AppThunk, RootState } from './store';
+import { quoted } from '@/core/quoted';
 
 /**
  * Applies an edit to a document: the one way anything in it changes.
@@ -52,7 +53,7 @@ function refuseCircles(overlay: Overlay, state: RootState): void {
 const nestedInItself = (circle: readonly Overlay[]): MoonError =>
   new MoonError(
     'nesting-circle',
-    `An overlay cannot be inside itself: ${circle.map(({ name }) => `“${name}”`).join(' contains ')}. Nest another one, or make a copy of it first.`,
+    `An overlay cannot be inside itself: ${circle.map(({ name }) => quoted(name)).join(' contains ')}. Nest another one, or make a copy of it first.`,
   );
 
 /** An edit of what overlays and landings have in common. */

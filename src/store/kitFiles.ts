@@ -10,6 +10,7 @@ import { selectKit } from './selectors';
 import { noticed } from './session';
 import { loadCopies, readGeneration, type SafetyCopy } from './storage';
 import type { AppThunk } from './store';
+import { quoted } from '@/core/quoted';
 
 const DEMO_KIT = '/demo/fennel-hill-kites.moonpatch';
 
@@ -72,7 +73,7 @@ export const saveKitFile = (): AppThunk<Promise<Blob | null>> => async (dispatch
       ),
     );
     if (missing.length > 0) {
-      const names = missing.map((name) => `“${name}”`).join(', ');
+      const names = missing.map((name) => quoted(name)).join(', ');
       dispatch(
         noticed(`The files of ${names} could not be read and are not in the kit file.`, 'problem'),
       );

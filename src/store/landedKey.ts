@@ -4,6 +4,7 @@ import { editLanding } from './editing';
 import { busily } from './busy';
 import { noticed } from './session';
 import type { AppThunk } from './store';
+import { quoted } from '@/core/quoted';
 
 /** Takes the screen out of a clip that has just been landed, where it plainly stands before one. */
 export const keyLanded =
@@ -28,7 +29,7 @@ export const keyLanded =
     if (done)
       dispatch(
         noticed(
-          `The screen behind “${footage.name}” was taken out. You can change that under Key.`,
+          `The screen behind ${quoted(footage.name)} was taken out. You can change that under Key.`,
         ),
       );
   };

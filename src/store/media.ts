@@ -8,6 +8,7 @@ import { askToBeKeptOnce } from './keeping';
 import type { Editable } from './kit';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
+import { quoted } from '@/core/quoted';
 
 /** The files of what the session lists as unreadable. */
 const unreadable = new Map<string, File>();
@@ -59,7 +60,7 @@ export const importSent =
         canvas: { width: across, height },
       };
       if (!dispatch(keep(entry.kind === 'footage' ? { ...entry, cut } : entry))) return;
-      dispatch(noticed(`“${entry.name}” is in the kit.`));
+      dispatch(noticed(`${quoted(entry.name)} is in the kit.`));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }
@@ -94,7 +95,7 @@ export const importCopy =
     const entry = await engine.importCopy(file, stamp(), progress, signal);
     if (!dispatch(keep(entry))) return;
     dispatch(leaveUnreadable(id));
-    dispatch(noticed(`A copy of “${entry.name}” is in the kit.`));
+    dispatch(noticed(`A copy of ${quoted(entry.name)} is in the kit.`));
   };
 
 /** Puts another file in the place of a kept one, wherever that is used. */
@@ -108,14 +109,14 @@ export const replaceFootage =
       if (entry.kind !== 'footage' || entry.type !== footage.type) {
         throw new MoonError(
           'media-unreadable',
-          `“${file.name}” is no ${footage.type}. Choose a ${footage.type}, or bring it in by itself.`,
+          `${quoted(file.name)} is no ${footage.type}. Choose a ${footage.type}, or bring it in by itself.`,
         );
       }
       if (!dispatch(keep({ ...entry, name: footage.name }))) return;
       dispatch(
         noticedGone(
           footage,
-          [`“${footage.name}” has a new file.`, ...changes(footage, entry)].join(' '),
+          [`${quoted(footage.name)} has a new file.`, ...changes(footage, entry)].join(' '),
         ),
       );
     } catch (error) {

@@ -17,6 +17,7 @@ import {
   type Index,
 } from './storage';
 import type { AppThunk } from './store';
+import { quoted } from '@/core/quoted';
 
 /** A media file that nothing in the kit names any more. */
 export interface UnusedMedia {
@@ -67,7 +68,7 @@ export const bringBack =
             return engine.importMedia(file, stamp(), progress, signal);
           }),
         ));
-      if (dispatch(keep(back))) dispatch(noticed(`“${back.name}” is in the kit again.`));
+      if (dispatch(keep(back))) dispatch(noticed(`${quoted(back.name)} is in the kit again.`));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }

@@ -6,6 +6,7 @@ import { enlargedBitmap } from './rules/enlargedBitmap';
 import { flashing } from './rules/flashing';
 import { leftOverGuide } from './rules/leftOverGuide';
 import { loopSeam } from './rules/loopSeam';
+import { missingLetters } from './rules/missingLetters';
 import { missingPieces } from './rules/missingPieces';
 import { noAlpha } from './rules/noAlpha';
 import { poorContrast } from './rules/poorContrast';
@@ -33,6 +34,7 @@ export type { Checked, CheckRule, Finding, Landed, Marking, RuleOutcome, Severit
 /** All rules; a new rule is one file and one entry here. */
 const ALL = [
   missingPieces,
+  missingLetters,
   vanishingColours,
   unlitArtwork,
   noAlpha,

@@ -1,4 +1,5 @@
 import { MoonError } from '../errors';
+import { quoted } from '../quoted';
 
 /**
  * A table of colours as `.cube` files hold it: one curve a channel (1D), or a grid in which red runs
@@ -23,7 +24,7 @@ const NUMBERS = /^[-+.\d][-+.\deE\s]*$/;
  */
 export function readCube(text: string, name: string): ColourTable {
   const wrong = (what: string) =>
-    new MoonError('media-unreadable', `“${name}” was not brought in: ${what}.`);
+    new MoonError('media-unreadable', `${quoted(name)} was not brought in: ${what}.`);
   let dimensions: 1 | 3 | null = null;
   let size = 0;
   let min: readonly number[] = [0, 0, 0];

@@ -11,6 +11,7 @@ import { MoonError } from '../errors';
 import { mediaOwners, type MediaOwner } from './media';
 import { readKitEntries, type Read } from './reading';
 import type { Kit, Media } from './types';
+import { quoted } from '../quoted';
 
 /** Bytes that are read at once: in smaller pieces a file of gigabytes takes minutes. */
 const PIECE = 1024 * 1024;
@@ -116,7 +117,7 @@ async function kept(
 }
 
 const mediaLost = (name: string): string =>
-  `The file of “${name}” is missing from the kit file or damaged. Open its footage and put the file in its place again.`;
+  `The file of ${quoted(name)} is missing from the kit file or damaged. Open its footage and put the file in its place again.`;
 
 const damaged = (how: string): MoonError => new MoonError('media-damaged', how);
 

@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
 import { MoonError } from '../errors';
+import { heldName } from './held';
 import type { WordsLayer } from './layers';
 import type { Overlay } from './types';
+import { quoted } from '../quoted';
 
 /** A table with a header line. */
 export interface Table {
@@ -69,22 +71,22 @@ export interface PlannedOverlay {
 export function planOverlays(
   overlay: Overlay,
   { columns, rows }: Table,
-  filling: TableFilling,
+  columnOf: TableFilling,
 ): readonly PlannedOverlay[] {
   const filled = wordsLayers(overlay).flatMap((layer) => {
-    const column = filling[layer.id];
+    const column = columnOf[layer.id];
     return column === null || column === undefined ? [] : [{ layer, column }];
   });
-  const named = rows.map((row) =>
-    filled.map(({ column }) => row[column]).find((text) => text !== ''),
-  );
+  const texts = rows.map((row) => filled.map(({ column }) => row[column]));
+  const named = texts.map((row) => row.find((text) => text !== ''));
+  const same = texts.map((row) => JSON.stringify(row));
   return rows.map((row, i) => {
     const empty = filled.filter(({ column }) => row[column] === '');
-    const problems = empty.map(({ column }) => `“${columns[column]}” is empty`);
-    const double = named.indexOf(named[i]) < i && named[i] !== undefined;
+    const problems = empty.map(({ column }) => `${quoted(columns[column])} is empty`);
+    const double = named[i] !== undefined && same.indexOf(same[i]) < i;
     return {
       row: i + 1,
-      name: `${overlay.name}: ${named[i] ?? `row ${i + 1}`}`.slice(0, 200),
+      name: heldName(`${overlay.name}: ${named[i] ?? `row ${i + 1}`}`),
       texts: Object.fromEntries(filled.map(({ layer, column }) => [layer.id, row[column]])),
       problems: double ? [...problems, 'it says the same as a row before it'] : problems,
     };

@@ -1,5 +1,6 @@
 import { MoonError } from '../errors';
 import type { Footage, Resource } from '../document/types';
+import { quoted } from '../quoted';
 
 export interface MediaType {
   readonly type: Footage['type'] | Resource['kind'];
@@ -116,14 +117,14 @@ export function sniffMedia(head: Uint8Array, name: string): MediaType {
   if (head.length === 0) {
     throw new MoonError(
       'media-empty',
-      `“${name}” is empty: it holds no bytes. Export it again, then bring it in.`,
+      `${quoted(name)} is empty: it holds no bytes. Export it again, then bring it in.`,
     );
   }
   const found = SIGNATURES.find((signature) => signature.matches(head));
   if (!found) {
     throw new MoonError(
       'media-unreadable',
-      `“${name}” is not a video, picture, sound, font or table of colours that can be read here. Bring in one of these: ${PLAINLY_READ}.`,
+      `${quoted(name)} is not a video, picture, sound, font or table of colours that can be read here. Bring in one of these: ${PLAINLY_READ}.`,
     );
   }
   const { matches: _, ...type } = found;

@@ -1,5 +1,6 @@
 import { SaxesParser } from 'saxes';
 import { MoonError } from '../errors';
+import { quoted } from '../quoted';
 
 /** Elements that may be drawn, repeats by reference counted each time, and levels of nesting. */
 const MOST = { drawn: 200_000, depth: 200 } as const;
@@ -21,11 +22,11 @@ export function checkSvg(source: string, name: string): void {
   const unsafe = (what: string) => {
     throw new MoonError(
       'media-unsafe',
-      `“${name}” was not brought in: it ${what}. Save it as a plain SVG without scripts and links, or as PNG.`,
+      `${quoted(name)} was not brought in: it ${what}. Save it as a plain SVG without scripts and links, or as PNG.`,
     );
   };
   parser.on('error', (error) => {
-    throw new MoonError('media-unreadable', `“${name}” is damaged: ${error.message}`);
+    throw new MoonError('media-unreadable', `${quoted(name)} is damaged: ${error.message}`);
   });
   parser.on('doctype', (text) => {
     if (/<!ENTITY/i.test(text)) unsafe('defines entities of its own');

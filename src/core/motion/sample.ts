@@ -62,7 +62,7 @@ export function sampleMoves(
         .filter((move) => applies(move, index, own))
         .reduce((change, move) => {
           const rank = rankOf(layer, move, index);
-          const wait = rank * move.stagger.gap + (move.letter === null ? delay : 0);
+          const wait = rank * move.stagger.gap + delay;
           const over = move.letter === null ? move.stagger.over : 'letters';
           return combine(change, sample(move, boxOf(over), wait, rank));
         }, AT_HOME);

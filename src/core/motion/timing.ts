@@ -5,6 +5,7 @@ import { countUnits } from '../text/units';
 import { solveCues, type CuedMove, type MoveTime } from './cues';
 import { moveKind } from './moves';
 import { staggerLength, staggerRanks } from './stagger';
+import { quoted } from '../quoted';
 
 /** When a layer is on show (`to` is the frame after its last) and when each of its moves runs. */
 export interface LayerTiming {
@@ -40,13 +41,14 @@ export const unitLength = (move: Move): number =>
 /** Frames from a move's start to its end, its stagger and its letters' delays included. */
 export function moveLength(layer: Layer, move: Move): number {
   const own = unitLength(move) + staggerLength(move.stagger, unitsOf(layer, move));
-  if (layer.kind !== 'words' || move.letter !== null) return own;
-  return own + Math.max(0, ...layer.letters.map((letter) => letter.delay));
+  if (layer.kind !== 'words') return own;
+  const moved = layer.letters.filter(({ index }) => move.letter === null || move.letter === index);
+  return own + Math.max(0, ...moved.map(({ delay }) => delay));
 }
 
 /** What a person calls a move: its kind and the layer it is on. */
 export const moveName = (layer: Layer, move: Move): string =>
-  `${moveKind(move.kind).label} (${move.phase}) of “${layer.name}”`;
+  `${moveKind(move.kind).label} (${move.phase}) of ${quoted(layer.name)}`;
 
 const timed = new WeakMap<readonly Layer[], ReadonlyMap<string, LayerTiming>>();
 

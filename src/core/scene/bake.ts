@@ -8,7 +8,7 @@ import { sampleMoves } from '../motion/sample';
 import { timeLayers } from '../motion/timing';
 import { placeMatrix } from './artwork';
 import type { Box } from './box';
-import { apply, multiply, translation, type Matrix } from './matrix';
+import { apply, multiply, scaling, translation, type Matrix } from './matrix';
 
 const CHANNELS = ['x', 'y', 'scale', 'stretch', 'rotation', 'opacity'] as const;
 type Sample = Record<(typeof CHANNELS)[number], number>;
@@ -26,7 +26,7 @@ const TOLERANCE: Sample = {
 /**
  * Turns a move of a whole layer into keyframes that do the same at every frame.
  * @param box the layer's box in layer pixels
- * @throws MoonError 'not-found' for a move that keyframes cannot do: over letters, or with a mask, blur or pen
+ * @throws MoonError 'not-found' for a move that keyframes cannot do: over letters, with a mask, blur or pen, or one that leans or mirrors
  */
 export function moveToKeyframes<S extends Stack>(
   stack: S,
@@ -58,7 +58,7 @@ export function moveToKeyframes<S extends Stack>(
 const cannot = (): MoonError =>
   new MoonError(
     'not-found',
-    'This move works letter by letter, or by a mask, blur or pen, which keyframes of the whole layer cannot do.',
+    'This move works letter by letter, mirrors, leans, or uses a mask, blur or pen, which keyframes of the whole layer cannot do.',
   );
 
 function sampled(
@@ -81,9 +81,19 @@ function sampled(
   return { ...placeFrom(moved, at), opacity: at.opacity * whole.opacity };
 }
 
-/** The place whose map is `m`: the inverse of `placeMatrix` for its anchor. */
-function placeFrom(m: Matrix, { place }: Layer) {
-  const { x, y } = apply(m, { x: place.anchorX, y: place.anchorY });
+/** How far axes may lean, as the cosine of the angle between them, or be mirrored. */
+const LEANING = 1e-6;
+
+/**
+ * The place whose map is `m`: the inverse of `placeMatrix` for its anchor and mirroring.
+ * @throws MoonError 'not-found' for a map that leans or mirrors, which no place does
+ */
+function placeFrom(moved: Matrix, { place }: Layer) {
+  const { x, y } = apply(moved, { x: place.anchorX, y: place.anchorY });
+  const m = multiply(moved, scaling(place.flipX ? -1 : 1, place.flipY ? -1 : 1));
+  const area = Math.hypot(m[0], m[1]) * Math.hypot(m[2], m[3]);
+  if (Math.abs(m[0] * m[2] + m[1] * m[3]) > LEANING * area) throw cannot();
+  if (m[0] * m[3] - m[1] * m[2] < -LEANING * area) throw cannot();
   const across = Math.hypot(m[0], m[1]);
   const down = Math.hypot(m[2], m[3]);
   const rotation =

@@ -12,6 +12,7 @@ import {
 import { convertLength, frameOnShow, rateLabel, type Rate } from '../time';
 import { nameFrom } from './fileName';
 import type { SendSettings } from './settings';
+import { quoted } from '../quoted';
 
 export type Part = 'arrive' | 'stay' | 'leave';
 
@@ -39,7 +40,8 @@ export function planFiles(
   settings: SendSettings,
 ): readonly PlannedFile[] {
   const format = formatById(settings.format);
-  if (!format) throw new MoonError('not-found', `There is no format called “${settings.format}”.`);
+  if (!format)
+    throw new MoonError('not-found', `There is no format called ${quoted(settings.format)}.`);
   const rate = sentRate(settings.rate ?? document.rate, format);
   if (!isMoving(format)) {
     const still = settings.still ?? Math.floor(document.length / 2);

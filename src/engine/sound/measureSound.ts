@@ -3,12 +3,13 @@ import { MoonError } from '@/core/errors';
 import { findHits, HIT_RATE, type Hit } from '@/core/sound/hits';
 import { sampleAt } from '@/core/sound/mix';
 import { SoundReader } from './soundReader';
+import { quoted } from '@/core/quoted';
 
 /** Peaks a second of a measured waveform. */
 export const PEAK_RATE = 100;
 
 /** Longer sounds are measured up to here. */
-const MOST_SECONDS = 1200;
+export const MOST_SECONDS = 1200;
 
 export interface MeasuredSound {
   /** Largest amplitude, 0…1, of each hundredth of a second. */
@@ -24,7 +25,7 @@ export function measureSound({ media, duration, name }: Footage): Promise<Measur
   if (known) return known;
   const measuring = SoundReader.open(media).then(async (reader) => {
     if (!reader) {
-      throw new MoonError('not-found', `“${name}” has no sound that can be read.`);
+      throw new MoonError('not-found', `${quoted(name)} has no sound that can be read.`);
     }
     try {
       return measure(await monoAt(reader, Math.min(duration, MOST_SECONDS)));

@@ -23,6 +23,7 @@ import { useLongWork } from '../shared/useLongWork';
 import { useOverlaySteps } from '../shared/useSteps';
 import { CheckCharts } from './CheckCharts';
 import { FindingCard } from './FindingCard';
+import { quoted } from '@/core/quoted';
 
 /** Check: the verdict in a sentence, then what was found, by severity, with repairs. */
 export function CheckScreen({ id }: { readonly id: string }) {
@@ -106,7 +107,7 @@ function Findings({ bundle, overlay, looked }: CheckProps & { readonly looked: L
   const sending = useAppSelector((state) => state.session.sendings[overlay.id]);
   const verdict = useMemo(() => verdictOf(bundle, looked, sending), [bundle, looked, sending]);
   const { measured, landed } = looked;
-  const where = landed?.name ? ` · judged in “${landed.name}”` : '';
+  const where = landed?.name ? ` · judged in ${quoted(landed.name)}` : '';
   return (
     <View style={styles.verdict}>
       <Words kind="title">{verdict.sentence}</Words>

@@ -19,6 +19,7 @@ import { PopMenu, type MenuEntry } from '@/ui/PopMenu';
 import { chooseFiles, MEDIA } from '../shared/files';
 import { useOpenDrawing } from '../shared/useOpenDrawing';
 import { useEditing } from '../layers/editing';
+import { quoted } from '@/core/quoted';
 
 /** What can be laid on the overlay: words, shapes, pictures and clips, other overlays. */
 export function AddMenu() {
@@ -79,7 +80,7 @@ function usePictureEntries(onAdd: (layer: Layer) => void): readonly MenuEntry[] 
     if (entry.width > document.width || entry.height > document.height) {
       const size = `${entry.width} × ${entry.height}`;
       dispatch(
-        noticed(`“${entry.name}” is ${size} pixels, more than the canvas; it was made to fit.`),
+        noticed(`${quoted(entry.name)} is ${size} pixels, more than the canvas; it was made to fit.`),
       );
     }
   };

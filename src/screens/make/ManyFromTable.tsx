@@ -23,6 +23,7 @@ import { chooseFiles } from '../shared/files';
 import { useBackground } from '../shared/useBackground';
 import { EditingContext, useEditing } from '../layers/editing';
 import { useOverlay } from './useOverlay';
+import { quoted } from '@/core/quoted';
 
 /** One overlay a row of a table: the words of this one, filled in anew. */
 export function ManyFromTable() {
@@ -116,9 +117,9 @@ function Filling({
     <View>
       {wordsLayers(overlay).map((layer) => (
         <View key={layer.id}>
-          <Words kind="small" soft>{`“${layer.name}” says`}</Words>
+          <Words kind="small" soft>{`${quoted(layer.name)} says`}</Words>
           <LongChoice
-            label={`“${layer.name}” says`}
+            label={`${quoted(layer.name)} says`}
             options={options}
             value={filling[layer.id] === null ? AS_IT_IS : String(filling[layer.id])}
             onChange={(column) =>
@@ -141,7 +142,7 @@ function Planned({ table, filling, onClose }: TableProps & { readonly onClose: (
   const overflow = useOverflow(planned);
   const problemsOf = (plan: PlannedOverlay, i: number) => [
     ...plan.problems,
-    ...(overflow[i] ?? []).map((name) => `“${name}” would not fit on the canvas`),
+    ...(overflow[i] ?? []).map((name) => `${quoted(name)} would not fit on the canvas`),
   ];
   const wrong = planned.filter((plan, i) => problemsOf(plan, i).length > 0).length;
   const makeThem = () => {

@@ -11,6 +11,7 @@ import { BackdropFields, RateField, SizeFields } from '../layers/CanvasFields';
 import { GuideFields } from './GuideFields';
 import { ManyFromTable } from './ManyFromTable';
 import { useOverlay } from './useOverlay';
+import { quoted } from '@/core/quoted';
 
 /** The overlay's own settings: size, rate, length, backdrop, guide frame. */
 export function OverlaySection() {
@@ -37,7 +38,7 @@ function LastsAgainst() {
   const lasts = secondsLabel(overlay.length, overlay.rate);
   return (
     <>
-      <Words>{`It lasts ${lasts}; “${footage.name}” lasts ${secondsLabel(whole, overlay.rate)}.`}</Words>
+      <Words>{`It lasts ${lasts}; ${quoted(footage.name)} lasts ${secondsLabel(whole, overlay.rate)}.`}</Words>
       <View style={{ flexDirection: 'row' }}>
         <Action
           label="Stay throughout"

@@ -38,6 +38,7 @@ import { SizeChart } from './SizeChart';
 import { TrialCard, type TrialOf } from './TrialCard';
 import { useFormatTrials, type FormatTrials } from './useFormatTrials';
 import { useSending, type Sending } from './useSending';
+import { quoted } from '@/core/quoted';
 
 /** Send an overlay: choose a format by what it keeps, make the file, read it back, download it. */
 export function SendOverlayScreen({ id }: { readonly id: string }) {
@@ -160,7 +161,7 @@ function Send({ bundle, go, heading }: SendProps) {
             doing={
               underWay.document.id === document.id
                 ? doing(underWay.state)
-                : `“${underWay.document.name}”: ${doing(underWay.state)}`
+                : `${quoted(underWay.document.name)}: ${doing(underWay.state)}`
             }
             onStop={stopDelivery}
           />

@@ -12,6 +12,7 @@ import { Dialog } from '@/ui/Dialog';
 import { Words } from '@/ui/Words';
 import { download } from '../shared/files';
 import { Card, Line } from './Card';
+import { quoted } from '@/core/quoted';
 
 const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
 
@@ -109,7 +110,7 @@ export function CopiesCard() {
         }
       >
         <Words>
-          {`“${chosen?.name ?? ''}” takes the place of the kit as it is now, of which a copy is kept first.`}
+          {`${quoted(chosen?.name ?? '')} takes the place of the kit as it is now, of which a copy is kept first.`}
         </Words>
       </Dialog>
     </Card>

@@ -6,6 +6,7 @@ import { sendPath, stopDelivery, useDeliveries } from '@/store/delivery';
 import { useAppSelector } from '@/store/store';
 import { MoonProgress } from '@/ui/MoonProgress';
 import { doing } from './doing';
+import { quoted } from '@/core/quoted';
 
 /** Milliseconds for which work is not shown: most of it is done by then. */
 const SHORT = 700;
@@ -33,7 +34,7 @@ function SendUnderWay() {
       <MoonProgress
         {...underWay}
         small
-        doing={`“${document.name}”: ${doing(underWay.state).toLowerCase()}`}
+        doing={`${quoted(document.name)}: ${doing(underWay.state).toLowerCase()}`}
         onShow={() => router.navigate(sendPath(document) as Href)}
         onStop={stopDelivery}
       />

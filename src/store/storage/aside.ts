@@ -1,6 +1,7 @@
 import type { LeftOut } from '@/core/document';
 import type { Unread } from './generations';
 import { parsed, readRecords, recordKeys, writeRecords } from './records';
+import { quoted } from '@/core/quoted';
 
 const ASIDE = 'aside/';
 
@@ -17,4 +18,4 @@ export async function loadAside(): Promise<readonly Unread[]> {
   return keys.map((key) => ({ key, name: partOf(parsed(texts[key] ?? null)) }));
 }
 
-const partOf = (value: unknown): string => `Part of “${(value as LeftOut | null)?.from ?? ''}”`;
+const partOf = (value: unknown): string => `Part of ${quoted((value as LeftOut | null)?.from ?? '')}`;

@@ -11,6 +11,7 @@ import {
   removeRecords,
   writeRecords,
 } from './records';
+import { quoted } from '@/core/quoted';
 
 /**
  * A kit is a generation of records: one for each document, and a head. The index names the generation that is open.
@@ -123,7 +124,7 @@ function kitOf(name: string, entries: readonly KitEntry[]): Kit {
 
 const nameIn = (value: unknown): string => {
   const name = (value as { name?: unknown } | null)?.name;
-  return typeof name === 'string' && name !== '' ? `“${name}”` : 'A document';
+  return typeof name === 'string' && name !== '' ? quoted(name) : 'A document';
 };
 
 /** What the index says, or where it is missing or damaged what the records say. */

@@ -68,6 +68,10 @@ const CASES: Readonly<Record<RuleName, { trips: () => Checked; passes: () => Che
     trips: () => judged(still, { missing: ['Title'] }),
     passes: () => judged(still, { missing: [] }),
   },
+  'missing-letters': {
+    trips: () => finely(short([words('Wind مرحبا')])),
+    passes: () => finely(short([words('Wind')])),
+  },
   'vanishing-colours': {
     trips: () => judged(short([filled('#1fb24a', { to: 1 })], 1, over('#00d040'))),
     passes: () => judged(short([filled('#e04080', { to: 1 })], 1, over('#00d040'))),

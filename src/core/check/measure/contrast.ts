@@ -1,3 +1,4 @@
+import { wcagContrast } from 'culori';
 import { LINEAR_LIGHT, LUMA } from '../../colour';
 
 /** Pixels round words that count as what they are read against. */
@@ -32,12 +33,12 @@ export function contrastRound(
     }
   }
   if (insideCount === 0 || roundCount === 0) return null;
-  return contrastRatio(inside / insideCount, round / roundCount);
+  return wcagContrast(grey(inside / insideCount), grey(round / roundCount));
 }
 
-/** Of two relative luminances. */
-const contrastRatio = (a: number, b: number): number =>
-  (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
+/** A grey of a relative luminance. */
+const grey = (luminance: number) =>
+  ({ mode: 'lrgb', r: luminance, g: luminance, b: luminance }) as const;
 
 /** Pixels within RING of words, by rows and then by columns. */
 function nearWords(words: Uint8ClampedArray, width: number, height: number): Uint8Array {

@@ -39,8 +39,12 @@ export interface WordsMeasures {
   /** Frames it is on show, from its first to before its last. */
   readonly from: number;
   readonly to: number;
-  /** Document pixels. */
-  readonly capHeight: number;
+  /** Letters that its font has no drawing of. */
+  readonly missing: readonly string[];
+  /** Document pixels, as all that follows. */
+  readonly letterHeight: number;
+  /** Whether that is the height of capitals. */
+  readonly capitals: boolean;
   readonly stem: number;
   readonly quad: Quad;
   /** In order of time; null where there is nothing to lie on. */

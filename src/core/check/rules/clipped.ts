@@ -1,6 +1,7 @@
 import { changeSize } from '../../document/edit';
 
 import { checkRule, fine, found, NO_ARTWORK, shownSpan, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 /** Document pixels by which words have to lie beyond the canvas to count as cut. */
 const BEYOND = 2;
@@ -21,7 +22,7 @@ export const clipped = checkRule({
     if (worst <= BEYOND) return fine('All words lie within the canvas while they stay.');
     return found({
       severity: 'hurts',
-      title: `“${cut.words.name}” is cut by the canvas`,
+      title: `${quoted(cut.words.name)} is cut by the canvas`,
       detail: `It reaches ${Math.round(worst)} pixels beyond the edge while it stays there.`,
       frame,
       marking: 'rim',

@@ -3,6 +3,7 @@ import type { Layer, Overlay } from '../../document/types';
 import { timeLayers } from '../../motion/timing';
 import type { Checked } from '../types';
 import { checkRule, fine, found, NO_ARTWORK, shownSpan } from './common';
+import { quoted } from '../../quoted';
 
 export const cutOff = checkRule({
   name: 'cut-off',
@@ -22,7 +23,7 @@ export const cutOff = checkRule({
     return found({
       severity: 'hurts',
       title: 'It is cut off while it is still there',
-      detail: `On the last frame ${staying.map(({ name }) => `“${name}”`).join(', ')} ${staying.length > 1 ? 'are' : 'is'} on show, and nothing leads out.`,
+      detail: `On the last frame ${staying.map(({ name }) => quoted(name)).join(', ')} ${staying.length > 1 ? 'are' : 'is'} on show, and nothing leads out.`,
       frame: last,
       repairs: [{ label: 'Let it fade out', apply: fadedOut }],
     });

@@ -1,4 +1,5 @@
 import { checkRule, fine, found, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 /** How many pixels one pixel of footage may become. */
 const LIMIT = 1.25;
@@ -15,7 +16,7 @@ export const enlargedBitmap = checkRule({
       return fine(`None is drawn more than ${worst.scale.toFixed(2)} times its size.`);
     return found({
       severity: 'polish',
-      title: `“${worst.name}” is drawn larger than it is`,
+      title: `${quoted(worst.name)} is drawn larger than it is`,
       detail: `In frame ${worst.frame} it is enlarged ${worst.scale.toFixed(1)} times and looks soft. Use a larger file, or draw it smaller.`,
       frame: worst.frame,
     });

@@ -1,4 +1,5 @@
 import { checkRule, fine, found, fullestFrame } from './common';
+import { quoted } from '../../quoted';
 
 export const missingPieces = checkRule({
   name: 'missing-pieces',
@@ -11,7 +12,7 @@ export const missingPieces = checkRule({
     return found({
       severity: 'stops',
       title: 'Something it uses is no longer in the kit',
-      detail: `Look at ${missing.map((name) => `“${name}”`).join(', ')}, and choose something else there or bring the file in again.`,
+      detail: `Look at ${missing.map((name) => quoted(name)).join(', ')}, and choose something else there or bring the file in again.`,
       frame: fullestFrame(measured),
     });
   },

@@ -1,14 +1,16 @@
+import { wcagContrast } from 'culori';
 import { changeLayer } from '../../document/edit';
-import type { Layer } from '../../document/types';
+import type { Fill, Layer } from '../../document/types';
 import type { WordsMeasures } from '../measure/types';
 
 import { checkRule, fine, found, landedOr, scaleAt1080, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 /** WCAG 2: large words are read from 3:1 on, others from 4.5:1 on. */
 const LARGE_RATIO = 3;
 const RATIO = 4.5;
 
-/** Cap height, in pixels of a 1080-line picture, from which on words are large. */
+/** Height of letters, in pixels of a 1080-line picture, from which on words are large. */
 const LARGE = 48;
 
 /** The worst tenth of the time counts. */
@@ -31,8 +33,8 @@ export const poorContrast = checkRule({
     }
     const landed = landedOr(checked);
     const scale = landed ? scaleAt1080(landed) : 1;
-    const wanted = ({ capHeight }: WordsMeasures) =>
-      capHeight * scale >= LARGE ? LARGE_RATIO : RATIO;
+    const wanted = ({ letterHeight }: WordsMeasures) =>
+      letterHeight * scale >= LARGE ? LARGE_RATIO : RATIO;
     const [worst] = judged.sort((a, b) => a.ratio / wanted(a.entry) - b.ratio / wanted(b.entry));
     const { entry, ratio, frame } = worst;
     const needed = wanted(entry);
@@ -40,19 +42,25 @@ export const poorContrast = checkRule({
       return fine(`At least ${ratio.toFixed(1)} : 1 for nine tenths of the time.`);
     return found({
       severity: 'hurts',
-      title: `“${entry.name}” is hard to make out`,
+      title: `${quoted(entry.name)} is hard to make out`,
       detail: `In the worst tenth of its time its contrast is ${ratio.toFixed(1)} : 1 or less; ${needed} : 1 is needed at its size.`,
       frame,
       repairs: [
         {
           label: 'Give it a shadow and a border',
           apply: (overlay) =>
-            changeLayer(overlay, entry.layer, (layer) => setApart(layer, entry.capHeight)),
+            changeLayer(overlay, entry.layer, (layer) => setApart(layer, entry.letterHeight)),
         },
       ],
     });
   },
 });
+
+/** Colours that words are filled with; of footage they are not known, and mostly lighter than black. */
+function coloursOf(fill: Fill): readonly string[] {
+  if (fill.kind === 'colour') return [fill.colour];
+  return fill.kind === 'gradient' ? fill.gradient.stops.map(({ colour }) => colour) : ['#ffffff'];
+}
 
 /** The ratio that is reached for nine tenths of the time, and the frame of the least. */
 function worstTenth({ contrast }: WordsMeasures): { ratio: number; frame: number } | null {
@@ -61,12 +69,13 @@ function worstTenth({ contrast }: WordsMeasures): { ratio: number; frame: number
   return { ratio: sorted[Math.floor(sorted.length * TIME)].ratio, frame: sorted[0].frame };
 }
 
-/** Dark words get light round them, light words dark. */
-function setApart(layer: Layer, capHeight: number): Layer {
+/** Words get round them what has more contrast with all of their colours, black or white. */
+function setApart(layer: Layer, letterHeight: number): Layer {
   if (layer.kind !== 'words') return layer;
-  const light = layer.fill.kind !== 'colour' || parseInt(layer.fill.colour.slice(3, 5), 16) > 110;
-  const colour = light ? '#000000' : '#ffffff';
-  const width = Math.max(1, Math.round(capHeight * 0.09));
+  const least = (round: string) =>
+    Math.min(...coloursOf(layer.fill).map((colour) => wcagContrast(colour, round)));
+  const colour = least('#ffffff') > least('#000000') ? '#ffffff' : '#000000';
+  const width = Math.max(1, Math.round(letterHeight * 0.09));
   return {
     ...layer,
     border: { colour, width, side: 'outside' },

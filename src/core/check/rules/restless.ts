@@ -2,6 +2,7 @@ import { timeLayers } from '../../motion/timing';
 import type { Overlay, WordsLayer } from '../../document/types';
 
 import { checkRule, fine, found, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 /** Moves at once that words may make while they should be read. */
 const LIMIT = 4;
@@ -22,7 +23,7 @@ export const restless = checkRule({
     }
     return found({
       severity: 'note',
-      title: `“${worst.layer.name}” is restless`,
+      title: `${quoted(worst.layer.name)} is restless`,
       detail: `While it should be read, ${worst.count} moves run on it at once.`,
       frame: worst.frame,
     });

@@ -5,6 +5,7 @@ import { apply, enlargement } from '../../scene/matrix';
 import type { WordsMeasures } from '../measure/types';
 import type { Landed } from '../types';
 import { checkRule, percent, fine, found, landedOr, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 /** EBU R 95: graphics keep this share of the picture's sides free. */
 const MARGIN = 0.05;
@@ -27,7 +28,7 @@ export const safeArea = checkRule({
     const own = enlargement(landed.matrix);
     return found({
       severity: 'polish',
-      title: `“${entry.name}” lies too near the picture’s edge`,
+      title: `${quoted(entry.name)} lies too near the picture’s edge`,
       detail: `It reaches ${Math.round(far)} pixels into the outer 5 %, which some screens and players cover.`,
       frame: Math.floor((entry.from + entry.to) / 2),
       repairs: [

@@ -2,6 +2,7 @@ import { stretchStay } from '../../document/edit';
 import { framesToSeconds, secondsToFrames } from '../../time';
 
 import { checkRule, fine, found, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 /** The usual reading speed of subtitles, and the time it takes to notice that there is something. */
 const CHARACTERS_A_SECOND = 17;
@@ -26,7 +27,7 @@ export const tooShort = checkRule({
     const more = secondsToFrames(needed - shown, rate) + 1;
     return found({
       severity: 'hurts',
-      title: `“${words.name}” is gone before it can be read`,
+      title: `${quoted(words.name)} is gone before it can be read`,
       detail: `It is there for ${shown.toFixed(1)} s; its ${words.characters} characters take ${needed.toFixed(1)} s.`,
       frame: Math.floor((words.from + words.to) / 2),
       repairs: [

@@ -2,6 +2,7 @@ import { changeRate } from '../../document/edit';
 import { perSecond, rateLabel } from '../../time';
 
 import { checkRule, fine, found, fullestFrame, unmeasured } from './common';
+import { quoted } from '../../quoted';
 
 export const unevenMotion = checkRule({
   name: 'uneven-motion',
@@ -22,7 +23,7 @@ export const unevenMotion = checkRule({
     return found({
       severity: 'polish',
       title: 'Its motion would stutter there',
-      detail: `It has ${rateLabel(overlay.rate)} frames a second and “${landed.name ?? 'the footage'}” ${rateLabel(landed.rate)}: now and then one is ${what}.`,
+      detail: `It has ${rateLabel(overlay.rate)} frames a second and ${quoted(landed.name ?? 'the footage')} ${rateLabel(landed.rate)}: now and then one is ${what}.`,
       frame: fullestFrame(measured),
       repairs: [
         {

@@ -4,7 +4,8 @@ import { timeLayers } from '../../motion/timing';
 import { migrated, migratedKit } from '../migrate';
 import { ENTRY_FIELDS, kit as kitField, type Kit, type KitEntry } from '../types';
 import { detached } from './detached';
-import { mended, pathParts } from './mend';
+import { mended, pathParts, placeInWords } from './mend';
+import { quoted } from '../../quoted';
 
 /** Part of a document that could not be read, as it was. */
 export interface LeftOut {
@@ -58,12 +59,12 @@ function inWords({ name }: KitEntry, changed: number, leftOut: number): readonly
   return [
     ...(changed > 0
       ? [
-          `In “${name}” ${counted(changed, 'value was', 'values were')} beyond the limits and had to be changed.`,
+          `In ${quoted(name)} ${counted(changed, 'value was', 'values were')} beyond the limits and had to be changed.`,
         ]
       : []),
     ...(leftOut > 0
       ? [
-          `${counted(leftOut, 'layer or sound', 'layers or sounds')} of “${name}” could not be read and had to be left out.`,
+          `${counted(leftOut, 'layer or sound', 'layers or sounds')} of ${quoted(name)} could not be read and had to be left out.`,
         ]
       : []),
   ];
@@ -139,7 +140,7 @@ function readOrLeft(value: unknown): ReadOrLeft {
     if (!(error instanceof MoonError) || error.code === 'document-newer') throw error;
     const { name } = Object(value) as { name?: unknown };
     const from = typeof name === 'string' ? name : 'a document';
-    const told = [`“${from}” could not be read and was left out: ${error.message}`];
+    const told = [`${quoted(from)} could not be read and was left out: ${error.message}`];
     return { document: null, told, leftOut: [{ from, value }], error };
   }
 }
@@ -147,7 +148,10 @@ function readOrLeft(value: unknown): ReadOrLeft {
 /** The same, where what is not as it was is of no interest. */
 export const readKit = (value: unknown): Kit => readKitEntries(value).document;
 
-const invalid = ({ message }: ValidationError, name?: unknown): MoonError => {
-  const what = typeof name === 'string' && name !== '' ? `“${name}”` : 'it';
-  return new MoonError('document-invalid', `Something in ${what} is not right: ${message}.`);
+const invalid = ({ path = '' }: ValidationError, name?: unknown): MoonError => {
+  const what = typeof name === 'string' && name !== '' ? quoted(name) : 'it';
+  return new MoonError(
+    'document-invalid',
+    `Something in ${what} is not right: ${placeInWords(path)}.`,
+  );
 };

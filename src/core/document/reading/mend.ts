@@ -1,4 +1,5 @@
 import type { ValidationError } from 'yup';
+import { quoted } from '../../quoted';
 import { errorsOf, type Field } from '../fields';
 
 /** What became of a value that was not wholly within its limits. */
@@ -61,9 +62,26 @@ function withinLimits({ type, params, path }: ValidationError): Mend | null {
   return null;
 }
 
-/** A text of at most some UTF-16 units that does not end within a character. */
-export const shortened = (text: string, max: number): string =>
-  text.slice(0, max).replace(/[\uD800-\uDBFF]$/, '');
+/** Letters as people count them: an accent or a joined emoji belongs to its letter. */
+const graphemes = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+/** A text of at most some UTF-16 units that does not end within a letter. */
+export function shortened(text: string, max: number): string {
+  if (text.length <= max) return text;
+  const cut = graphemes.segment(text).containing(max);
+  return text.slice(0, cut?.index ?? max);
+}
+
+/** What a person calls the place of a value: “scale” of layer 3. */
+export function placeInWords(path: string): string {
+  const parts = pathParts(path);
+  const name = parts.findLast((part) => !/^\d+$/.test(part)) ?? 'text';
+  const [list, index] = parts;
+  const entry = /^\d+$/.test(index ?? '')
+    ? ` of ${list.replace(/s$/, '')} ${Number(index) + 1}`
+    : '';
+  return list === name ? `one of its ${name}` : `${quoted(name)}${entry}`;
+}
 
 /** "layers[2].place.x" as its parts. */
 export const pathParts = (path: string): readonly string[] => path.match(/[^.[\]"]+/g) ?? [];

@@ -13,6 +13,7 @@ import type {
   Scene,
   Shading,
 } from '../../scene/types';
+import { quoted } from '../../quoted';
 
 interface Size {
   readonly width: number;
@@ -323,7 +324,7 @@ const blurFilter = (deviation: number, writer: Writer): string =>
 
 /** Blends that SVG has by the same names. */
 function laidIn(content: string, { opacity, blend }: Pick<GroupItem, 'opacity' | 'blend'>): string {
-  if (blend === 'add' || blend === 'linear burn') throw cannot(`the blend “${blend}”`);
+  if (blend === 'add' || blend === 'linear burn') throw cannot(`the blend ${quoted(blend)}`);
   if (blend === 'normal') return tag('g', { opacity }, content);
   return tag('g', { opacity, style: `mix-blend-mode:${blend.replace(' ', '-')}` }, content);
 }

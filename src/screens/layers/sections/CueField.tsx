@@ -10,6 +10,7 @@ import { Words } from '@/ui/Words';
 import { useEditing } from '../editing';
 import { SnapToHit } from './SnapToHit';
 import type { MoveProps } from './types';
+import { quoted } from '@/core/quoted';
 
 type Waiting = Exclude<Cue, { kind: 'at' }>;
 
@@ -136,8 +137,8 @@ const STARTS = { arrive: 'arrives', stay: 'starts its part', leave: 'leaves' } a
 function phrase(kind: Waiting['kind'], { layer, move }: OtherMove): string {
   const name = moveKind(move.kind).label.toLowerCase();
   return kind === 'after'
-    ? `Once “${layer}” ${DONE[move.phase]} (${name})`
-    : `When “${layer}” ${STARTS[move.phase]} (${name})`;
+    ? `Once ${quoted(layer)} ${DONE[move.phase]} (${name})`
+    : `When ${quoted(layer)} ${STARTS[move.phase]} (${name})`;
 }
 
 const styles = StyleSheet.create({ row: { flexDirection: 'row' } });

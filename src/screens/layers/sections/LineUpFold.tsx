@@ -14,6 +14,7 @@ import { LookAction } from '../../shared/LookAction';
 import { useLongWork } from '../../shared/useLongWork';
 import { useEditing } from '../editing';
 import type { SectionProps } from './types';
+import { quoted } from '@/core/quoted';
 
 const KINDS: readonly { value: EventKind; label: string }[] = [
   { value: 'flash', label: 'A flash' },
@@ -49,7 +50,7 @@ export function LineUpFold({ layer }: SectionProps<ClipLayer>) {
   const look = async (clip: ClipLayer, report: Progress, signal: AbortSignal) => {
     const footage = bundle.footage.find(({ id }) => id === clip.footage);
     if (!footage) {
-      throw new MoonError('not-found', `The footage of “${clip.name}” is no longer in the kit.`);
+      throw new MoonError('not-found', `The footage of ${quoted(clip.name)} is no longer in the kit.`);
     }
     const event = await work.findEvent(footage, kind, report, signal);
     return { layer: clip.id, event, duration: footage.duration };

@@ -12,6 +12,7 @@ import { Words } from '@/ui/Words';
 import { useEditing, usePausedFrame } from '../editing';
 import { useLandingEdit } from '../sounds';
 import { section, type SectionProps } from './types';
+import { quoted } from '@/core/quoted';
 
 export const nestedSection = section({
   name: 'what',
@@ -28,7 +29,7 @@ function NestedSection({ layer }: SectionProps<OverlayLayer>) {
   if (!nested) return <Words>The overlay that was here is no longer in the kit.</Words>;
   return (
     <View>
-      <Words>{`“${nested.name}”, live: change it there, and it changes here.`}</Words>
+      <Words>{`${quoted(nested.name)}, live: change it there, and it changes here.`}</Words>
       <View style={{ flexDirection: 'row' }}>
         <Action
           label="Open it"

@@ -7,6 +7,7 @@ import { Chip } from '@/ui/Chip';
 import { PopMenu } from '@/ui/PopMenu';
 import { Words } from '@/ui/Words';
 import { useEditing } from '../editing';
+import { quoted } from '@/core/quoted';
 
 interface ThroughLetterProps {
   readonly layer: WordsLayer;
@@ -49,7 +50,7 @@ export function ThroughLetter({ layer, move }: ThroughLetterProps) {
           opener={(open) => (
             <Chip
               icon="alpha-o-circle-outline"
-              label={through ? `Through “${through}”` : 'Through a letter'}
+              label={through ? `Through ${quoted(through)}` : 'Through a letter'}
               onPress={open}
             />
           )}
