@@ -31,7 +31,7 @@ const editDocument =
     if (document?.kind !== kind || !dispatch(mayChange())) return;
     try {
       const next = edited(document as T, edit);
-      if (next.entry.kind === 'overlay') refuseCircles(next.entry, getState());
+      refuseCircles(next.entry, document, getState());
       if (next.entry !== document) dispatch(keepHeld(next, gesture));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
@@ -39,12 +39,14 @@ const editDocument =
   };
 
 /**
- * Overlays that would contain themselves are refused, so that no kept document ever holds them.
+ * Overlays that would come to contain themselves are refused, so that no kept document ever does.
  * @throws MoonError 'nesting-circle'
  */
-function refuseCircles(overlay: Overlay, state: RootState): void {
+function refuseCircles(overlay: Editable, before: Editable, state: RootState): void {
+  if (overlay.kind !== 'overlay') return;
   const find = (id: string) => (id === overlay.id ? overlay : selectOverlay(state, id));
-  for (const nested of nestedIn(overlay)) {
+  const present = nestedIn(before);
+  for (const nested of nestedIn(overlay).filter((id) => !present.includes(id))) {
     const circle = nestingCircle(overlay.id, nested, find);
     if (circle) throw nestedInItself(circle);
   }
@@ -73,14 +75,20 @@ export const editLanding = (
   gesture: string | null = null,
 ): AppThunk => editDocument<Landing>('landing', id, edit, gesture);
 
-export const undo =
-  (id: string): AppThunk =>
-  (dispatch) => {
-    if (dispatch(mayChange())) dispatch(undone(id));
+/** Takes a step back or on again, unless other documents have changed so that it would close a circle. */
+const step =
+  (id: string, take: typeof undone | typeof redone): AppThunk =>
+  (dispatch, getState) => {
+    const history = getState().kit.documents[id];
+    const wanted = take === undone ? history?.past.at(-1) : history?.future[0];
+    if (!wanted || !dispatch(mayChange())) return;
+    try {
+      refuseCircles(wanted, history.present, getState());
+      dispatch(take(id));
+    } catch (error) {
+      dispatch(noticed(plainWords(error), 'problem'));
+    }
   };
 
-export const redo =
-  (id: string): AppThunk =>
-  (dispatch) => {
-    if (dispatch(mayChange())) dispatch(redone(id));
-  };
+export const undo = (id: string): AppThunk => step(id, undone);
+export const redo = (id: string): AppThunk => step(id, redone);

@@ -1,8 +1,9 @@
 import { held, type Held } from '@/core/document/held';
+import { withoutCircle } from '@/core/document/reading/circles';
 import type { KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
 import { belongingSet, documentAdded, documentChanged, footageSet } from './kit';
-import { selectDocument } from './selectors';
+import { selectDocument, selectOverlay } from './selectors';
 import { noticed } from './session';
 import type { AppThunk } from './store';
 
@@ -31,6 +32,11 @@ export const keepHeld =
     else if (entry.kind !== 'overlay' && entry.kind !== 'landing') dispatch(belongingSet(entry));
     else if (selectDocument(getState(), entry.id)) {
       dispatch(documentChanged({ document: entry, gesture }));
+    } else if (entry.kind === 'overlay') {
+      // What was deleted may meanwhile lie in what it contains.
+      const sound = withoutCircle(entry, (id) => selectOverlay(getState(), id));
+      dispatch(documentAdded(sound.document));
+      for (const text of sound.told) dispatch(noticed(text, 'problem'));
     } else dispatch(documentAdded(entry));
     for (const text of told) dispatch(noticed(text, 'problem'));
   };

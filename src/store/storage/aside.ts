@@ -18,4 +18,5 @@ export async function loadAside(): Promise<readonly Unread[]> {
   return keys.map((key) => ({ key, name: partOf(parsed(texts[key] ?? null)) }));
 }
 
-const partOf = (value: unknown): string => `Part of ${quoted((value as LeftOut | null)?.from ?? '')}`;
+const partOf = (value: unknown): string =>
+  `Part of ${quoted((value as LeftOut | null)?.from ?? '')}`;

@@ -1,5 +1,11 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { readDocument, readEntry, type LeftOut, type Read } from '@/core/document/reading';
+import {
+  kitWithoutCircles,
+  readDocument,
+  readEntry,
+  type LeftOut,
+  type Read,
+} from '@/core/document/reading';
 import type { Kit, KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
 import { INDEX, type Texts } from './copy';
@@ -105,7 +111,18 @@ export async function readGeneration({ name, generation }: Index): Promise<ReadG
       return [];
     }
   });
-  return { document: kitOf(name, entries), changed, told, leftOut, unread };
+  const sound = kitWithoutCircles(kitOf(name, entries));
+  const mended = new Set(sound.document.overlays);
+  for (const entry of entries) {
+    if (entry.kind === 'overlay' && !mended.has(entry)) changed.add(entry.id);
+  }
+  return {
+    document: sound.document,
+    changed,
+    told: [...told, ...sound.told],
+    leftOut: [...leftOut, ...sound.leftOut],
+    unread,
+  };
 }
 
 function kitOf(name: string, entries: readonly KitEntry[]): Kit {

@@ -63,18 +63,27 @@ describe('planning overlays from a table', () => {
   });
 
   it('tells what each row would make, and what is wrong with it', () => {
-    const table = readTable('Name,What\nMarten,sail\nWren,\nMarten,line');
+    const table = readTable('Name,What\nMarten,sail\nWren,\nMarten,line\nMarten,sail');
     const plans = planOverlays(lowerThird(), table, { name: 0, what: 1 });
     expect(plans.map((plan) => plan.name)).toEqual([
       'Lower third: Marten',
       'Lower third: Wren',
       'Lower third: Marten',
+      'Lower third: Marten',
     ]);
     expect(plans.map((plan) => plan.problems)).toEqual([
       [],
       ['“What” is empty'],
+      [],
       ['it says the same as a row before it'],
     ]);
+  });
+
+  it('keeps letters whole where a name is too long', () => {
+    const family = '👩‍👩‍👧‍👦';
+    const table = readTable(`Name\n${'x'.repeat(180)}${family}`);
+    const [{ name }] = planOverlays(lowerThird(), table, { name: 0, what: null });
+    expect(name).toBe(`Lower third: ${'x'.repeat(180)}`);
   });
 
   it('makes overlays that differ only in what their words say', () => {

@@ -194,6 +194,21 @@ describe('moves', () => {
     ).toBe(17);
   });
 
+  it('starts a delayed letter that much later also where it has a move of its own', () => {
+    const layer = words('ab', {
+      moves: [
+        move('all', 'fade', 'arrive', at(0)),
+        move('own', 'slide', 'arrive', at(0), { letter: 1 }),
+      ],
+      letters: [{ ...plainLetter(1), delay: 7 }],
+    });
+    const [early, late] = [10, 17].map((frame) => changeAt(layer, frame, { ...FIRST, letters: 1 }));
+    expect(early.dx).not.toBeCloseTo(0);
+    expect(late).toBe(AT_HOME);
+    const { moves } = timeLayers(overlay({ layers: [layer] })).get('words')!;
+    expect(moves.get('own')!.end).toBe(17);
+  });
+
   it('changes nothing by combining with home', () => {
     const change: Change = { ...AT_HOME, dx: 3, opacity: 0.5 };
     expect(combine(AT_HOME, change)).toBe(change);

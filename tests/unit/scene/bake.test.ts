@@ -1,4 +1,12 @@
-import { addMove, type Layer, type Move, type Phase, placeAt, updateMove } from '@/core/document';
+import {
+  addMove,
+  type Layer,
+  type Move,
+  type Overlay,
+  type Phase,
+  placeAt,
+  updateMove,
+} from '@/core/document';
 import { moveToKeyframes } from '@/core/scene/bake';
 import { layerBox } from '@/core/scene';
 import { band, overlay, words } from '../fixtures';
@@ -10,6 +18,19 @@ const layer = (): Layer =>
     width: 500,
     height: 200,
     place: { ...placeAt(900, 500), rotation: 10, anchorX: 30, anchorY: 10 },
+    // Upside down would look the same without it.
+    fill: {
+      kind: 'gradient',
+      opacity: 1,
+      gradient: {
+        kind: 'linear',
+        angle: 60,
+        stops: [
+          { at: 0, colour: '#ff0000', opacity: 1 },
+          { at: 1, colour: '#0000ff', opacity: 1 },
+        ],
+      },
+    },
   });
 
 const withMove = (kind: string, phase: Phase, change: Partial<Move> = {}) =>
@@ -53,6 +74,34 @@ describe('turning a move into keyframes', () => {
       offs.push(meanOff(painted(before, frame, 0.1), painted(after, frame, 0.1)));
     }
     expect(Math.max(...offs)).toBeLessThan(0.35);
+  });
+
+  it.each([
+    [true, false],
+    [false, true],
+    [true, true],
+  ])('draws the same of a mirrored layer: across %s, down %s', (flipX, flipY) => {
+    const mirrored = (document: Overlay): Overlay => ({
+      ...document,
+      layers: document.layers.map((entry) => ({
+        ...entry,
+        place: { ...entry.place, flipX, flipY },
+      })),
+    });
+    const before = mirrored(withMove('spin', 'stay'));
+    const box = layerBox(before, before.layers[0], assets)!;
+    const after = moveToKeyframes(before, 'band', 'm', box);
+    for (const frame of [0, 10, 20, 44, 60]) {
+      expect(meanOff(painted(before, frame, 0.1), painted(after, frame, 0.1))).toBeLessThan(0.35);
+    }
+  });
+
+  it('refuses a turn of what is stretched, which leans on its way', () => {
+    const before = withMove('spin', 'stay');
+    const [entry] = before.layers;
+    const stretched = { ...before, layers: [{ ...entry, place: { ...entry.place, stretch: 2 } }] };
+    const box = layerBox(stretched, stretched.layers[0], assets)!;
+    expect(() => moveToKeyframes(stretched, 'band', 'm', box)).toThrow(/leans/);
   });
 
   it('uses few keyframes where the way is straight', () => {

@@ -11,7 +11,7 @@ import {
   WHOLE_CLIP,
 } from '@/core/document';
 import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
-import { NEUTRAL } from '@/core/document/layers';
+import { NEUTRAL, type Effects, type ShapeLayer } from '@/core/document/layers';
 import { nodeContext } from '@/paint/nodeTools';
 import { mixPixels } from '@/paint/blends';
 import { linearBurn } from '@/paint/blends/linearBurn';
@@ -202,6 +202,34 @@ describe('looks', () => {
     expect(
       blend === 'normal' || differingPixels(image, painted(overlay({ layers: [under] }), 5)) > 0,
     ).toBe(true);
+  });
+
+  it('keeps blur, tint, brightness, shadow and glow of what is blended by linear burn', () => {
+    const under = white({ width: 1800, height: 1000, fill: solid('#c0c0c0') });
+    const image = (change: Partial<ShapeLayer>) =>
+      painted(
+        overlay({
+          layers: [
+            under,
+            { ...white({ width: 400, height: 200, blend: 'linear burn', ...change }), id: 'over' },
+          ],
+        }),
+        5,
+      );
+    const dark = { fill: solid('#808080') };
+    const [x, y] = [240, 135];
+    expect(image(dark).at(x, y)[0]).toBe(0x41);
+    const changed = (effects: Partial<Effects>) =>
+      image({ ...dark, effects: { ...NEUTRAL, ...effects } });
+    expect(Math.abs(changed({ brightness: 0.5 }).at(x, y)[0] - 1)).toBeLessThanOrEqual(1);
+    expect(changed({ tint: '#ffffff', tintStrength: 1 }).at(x, y)[0]).toBe(0xc0);
+    // Just outside the edge at 290, where only what is blurred or cast reaches.
+    expect(image(dark).at(293, y)[0]).toBe(0xc0);
+    expect(changed({ blur: 40 }).at(293, y)[0]).toBeLessThan(0xb0);
+    const shadow = { colour: '#000000', opacity: 1, dx: 40, dy: 0, blur: 0 };
+    expect(image({ ...dark, shadow }).at(295, y)[0]).toBe(0);
+    const glow = { colour: '#000000', opacity: 1, blur: 40 };
+    expect(image({ ...dark, glow }).at(293, y)[0]).toBeLessThan(0xb0);
   });
 
   it('burns by the specification’s formula also where either is half clear', () => {

@@ -6,6 +6,7 @@ import {
   createNested,
   createShape,
   planOverlays,
+  readKitEntries,
   readTable,
   updateLayer,
   updateMove,
@@ -15,7 +16,7 @@ import {
 } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { addLanding, addOverlay, duplicate, remove, rename, restore } from '@/store/actions';
-import { editOverlay, undo } from '@/store/editing';
+import { editOverlay, redo, undo } from '@/store/editing';
 import { addFromTable } from '@/store/fromTable';
 import { deleteUnread, unreadText } from '@/store/aside';
 import { kitLoaded } from '@/store/kit';
@@ -109,6 +110,66 @@ describe('editing', () => {
     );
     expect(shown('inner').layers).toEqual([]);
     expect(notices().at(-1)).toMatch(/cannot be inside itself: “Outer” contains “Inner”/);
+  });
+
+  describe('of overlays that would come to contain each other', () => {
+    const nest = (into: string, what: string) =>
+      dispatch(
+        editOverlay(into, (document) =>
+          addLayer(document, createNested(`in-${into}`, document, shown(what))),
+        ),
+      );
+    const nested = () => ['a', 'b'].map((id) => shown(id)?.layers.length);
+    const renamed = (id: string, name: string) => {
+      dispatch(editOverlay(id, (document) => ({ ...document, name })));
+      return shown(id).name;
+    };
+
+    beforeEach(() => {
+      const overlays = ['a', 'b'].map((id) => overlay({ id, name: id.toUpperCase() }));
+      dispatch(kitLoaded({ kit: kitOf({ overlays }), fresh: false }));
+    });
+
+    it('refuses to redo, and both can be edited on', () => {
+      nest('a', 'b');
+      dispatch(undo('a'));
+      nest('b', 'a');
+      dispatch(redo('a'));
+      expect(nested()).toEqual([0, 1]);
+      expect(notices().at(-1)).toMatch(/cannot be inside itself/);
+      expect([renamed('a', 'One'), renamed('b', 'Two')]).toEqual(['One', 'Two']);
+    });
+
+    it('refuses to undo what took one out', () => {
+      nest('a', 'b');
+      dispatch(editOverlay('a', (document) => ({ ...document, layers: [] })));
+      nest('b', 'a');
+      dispatch(undo('a'));
+      expect(nested()).toEqual([0, 1]);
+    });
+
+    it('takes one out of what is brought back', () => {
+      nest('a', 'b');
+      dispatch(undo('a'));
+      nest('b', 'a');
+      dispatch(remove('b'));
+      dispatch(redo('a'));
+      dispatch(restore('b'));
+      expect(nested()).toEqual([1, 0]);
+      expect(notices().at(-1)).toMatch(/“A” was taken out of “B”/);
+    });
+
+    it('opens a kit with a circle without it', () => {
+      const [a, b] = ['a', 'b'].map((id) => shown(id));
+      const overlays = [
+        { ...a, layers: [createNested('x', a, b)] },
+        { ...b, layers: [createNested('y', b, a)] },
+      ];
+      const { document, told, leftOut } = readKitEntries(kitOf({ overlays }));
+      expect(document.overlays.map(({ layers }) => layers.length)).toEqual([0, 1]);
+      expect(told).toEqual(['“B” was taken out of “A”, which would else contain itself.']);
+      expect(leftOut).toHaveLength(1);
+    });
   });
 
   it('keeps the length with the artwork where that is asked for', () => {

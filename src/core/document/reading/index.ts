@@ -4,23 +4,13 @@ import { timeLayers } from '../../motion/timing';
 import { migrated, migratedKit } from '../migrate';
 import { ENTRY_FIELDS, kit as kitField, type Kit, type KitEntry } from '../types';
 import { detached } from './detached';
+import { kitWithoutCircles } from './circles';
 import { mended, pathParts, placeInWords } from './mend';
+import type { LeftOut, Read } from './types';
+
+export { withoutCircle, kitWithoutCircles } from './circles';
+export type { LeftOut, Read } from './types';
 import { quoted } from '../../quoted';
-
-/** Part of a document that could not be read, as it was. */
-export interface LeftOut {
-  /** The name of what it was part of. */
-  readonly from: string;
-  readonly value: unknown;
-}
-
-/** A document as far as it could be read. */
-export interface Read<D> {
-  readonly document: D;
-  /** In plain words, what is not as it was. */
-  readonly told: readonly string[];
-  readonly leftOut: readonly LeftOut[];
-}
 
 type Loose = Record<string, unknown>;
 
@@ -121,10 +111,11 @@ export function readKitEntries(value: unknown): Read<Kit> {
   );
   const { value: kit, wrong } = mended(kitField, { ...raw, ...Object.fromEntries(lists) });
   if (wrong.length > 0) throw invalid(wrong[0]);
+  const sound = kitWithoutCircles(kit as Kit);
   return {
-    document: kit as Kit,
-    told: all.flatMap(({ told }) => told),
-    leftOut: all.flatMap(({ leftOut }) => leftOut),
+    document: sound.document,
+    told: [...all.flatMap(({ told }) => told), ...sound.told],
+    leftOut: [...all.flatMap(({ leftOut }) => leftOut), ...sound.leftOut],
   };
 }
 
