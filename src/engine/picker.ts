@@ -2,7 +2,7 @@ import { toHex } from '@/core/colour';
 import type { Bundle } from '@/core/document';
 import { plainLayer } from '@/core/document/layerParts';
 import { MoonError } from '@/core/errors';
-import { meanColour } from '@/core/matte/meanColour';
+import { pickedColour } from '@/core/matte/pickedColour';
 import { layerAlone, sceneAt } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
@@ -12,7 +12,7 @@ const REACH = 5;
 
 /** What the eyedropper sees round a point. */
 export interface Picked {
-  /** Mean of the 5 × 5 pixels round it. */
+  /** The commonest near it. */
   readonly colour: string;
   /** Colours of 11 × 11 pixels, row by row, null beyond the layer. */
   readonly around: readonly (string | null)[];
@@ -47,7 +47,8 @@ export async function pickColour(
     const inside = px >= 0 && py >= 0 && px < width && py < height && data[i + 3] > 0;
     return inside ? toHex([data[i], data[i + 1], data[i + 2]]) : null;
   };
-  if (at(column, row) === null) {
+  const colour = at(column, row) && pickedColour(data, width, height, column, row);
+  if (!colour) {
     throw new MoonError(
       'not-found',
       'There is nothing of this layer here. Pick inside its picture.',
@@ -55,7 +56,7 @@ export async function pickColour(
   }
   const side = Array.from({ length: 2 * REACH + 1 }, (_, i) => i - REACH);
   return {
-    colour: toHex(meanColour(data, width, height, column, row)),
+    colour: toHex(colour),
     around: side.flatMap((dy) => side.map((dx) => at(column + dx, row + dy))),
   };
 }

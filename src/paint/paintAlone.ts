@@ -2,13 +2,8 @@ import { applyTable } from '@/core/colour/cube';
 import type { Blend, Glow, Shadow } from '@/core/document';
 import type { GroupItem } from '@/core/scene';
 import { compositeOf, mixOf, mixPixels, type Mix } from './blends';
+import { pixelsPerUnit } from './pixelsPerUnit';
 import type { PaintContext, PaintTools } from './tools';
-
-/** Scene units on the canvas, as the root of an area. */
-export const pixelsPerUnit = (context: PaintContext): number => {
-  const { a, b, c, d } = context.getTransform();
-  return Math.sqrt(Math.abs(a * d - b * c));
-};
 
 export function paintDirectly(context: PaintContext, draw: (target: PaintContext) => void): void {
   context.save();

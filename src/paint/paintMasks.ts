@@ -4,6 +4,7 @@ import type { DrawItem, Mask } from '@/core/scene';
 import { featherStops } from '@/core/scene/featherStops';
 import { roundedPath } from '@/core/scene/shapeKinds/rounded';
 import { fillEverywhere, gradientOf } from './gradient';
+import { pixelsPerUnit } from './pixelsPerUnit';
 import type { PaintContext, PaintTools } from './tools';
 
 type PaintItems = (context: PaintContext, items: readonly DrawItem[], tools: PaintTools) => void;
@@ -39,6 +40,8 @@ function keepWithin(
       return fillEverywhere(context);
     case 'polygon':
       return keepPolygon(context, mask, tools);
+    case 'outline':
+      return keepOutline(context, mask, tools);
     case 'lines':
       return darkenLines(context, mask);
     case 'path':
@@ -63,10 +66,40 @@ function keepPolygon(context: PaintContext, mask: PolygonMask, tools: PaintTools
   scratch.context.fillStyle = '#000000';
   scratch.context.fill(tools.path(mask.d));
   scratch.context.restore();
-  const pixels = Math.sqrt(Math.abs(a * d - b * c)) * mask.feather;
+  const pixels = pixelsPerUnit(context) * mask.feather;
   context.setTransform(1, 0, 0, 1, 0, 0);
   if (pixels > 0) context.filter = `blur(${pixels.toFixed(3)}px)`;
   if (mask.inverted) context.globalCompositeOperation = 'destination-out';
+  context.drawImage(scratch.image, 0, 0);
+  scratch.release();
+}
+
+/**
+ * The path with a line as wide as the feather taken off round it, blurred by a quarter of that: nothing of it is left
+ * on the outline, and all of it a feather's width further in.
+ */
+function keepOutline(
+  context: PaintContext,
+  { d, matrix, feather }: Extract<Mask, { kind: 'outline' }>,
+  tools: PaintTools,
+): void {
+  const { width, height } = context.canvas;
+  const scratch = tools.scratch(width, height);
+  const inner = scratch.context;
+  inner.save();
+  const { a, b, c, d: down, e, f } = context.getTransform();
+  inner.setTransform(a, b, c, down, e, f);
+  inner.transform(...matrix);
+  inner.fillStyle = inner.strokeStyle = '#000000';
+  inner.fill(tools.path(d));
+  inner.globalCompositeOperation = 'destination-out';
+  inner.lineJoin = 'round';
+  inner.lineWidth = feather;
+  inner.stroke(tools.path(d));
+  const pixels = (pixelsPerUnit(inner) * feather) / 4;
+  inner.restore();
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.filter = `blur(${pixels.toFixed(3)}px)`;
   context.drawImage(scratch.image, 0, 0);
   scratch.release();
 }

@@ -12,7 +12,8 @@ import {
 } from '@/core/scene';
 import { compositeOf, mixOf } from './blends';
 import { gradientOf } from './gradient';
-import { ALONE, paintAlone, paintDirectly, pixelsPerUnit, setShadow } from './paintAlone';
+import { ALONE, paintAlone, paintDirectly, setShadow } from './paintAlone';
+import { pixelsPerUnit } from './pixelsPerUnit';
 import { paintMasks } from './paintMasks';
 import type { PaintContext, PaintTools } from './tools';
 

@@ -1,7 +1,7 @@
 import { anyNumber, id, name, oneOf, whole } from './fields';
 
 /** The version of documents that is written; older ones are migrated when they are read. */
-export const DOCUMENT_VERSION = 9;
+export const DOCUMENT_VERSION = 10;
 
 /** What everything has that is kept by itself. */
 export const documentFields = <const K extends string>(kind: K) => ({

@@ -1,4 +1,5 @@
 import { chroma, luma, toHex, type Rgb } from '../colour';
+import { ColourCounts } from '../colour/commonestColour';
 import { DEFAULT_KEY, PLAIN_MATTE } from '../document/createKey';
 import type { ChromaKey, LumaKey } from '../document/layers';
 import { LEAST_REACH, reachOf } from './keyConstants';
@@ -10,10 +11,6 @@ export interface KeyFrame {
   readonly width: number;
   readonly height: number;
 }
-
-/** Channels are told apart in this many levels when the commonest colour is looked for. */
-const STEP = 8;
-const LEVELS = 256 / STEP;
 
 /** Share of the border that has to be of one colour for it to be the backdrop's. */
 const BORDER_SHARE = 0.3;
@@ -160,29 +157,19 @@ function groundColour(frames: readonly KeyFrame[]): Rgb {
   return border.share >= BORDER_SHARE && coloured ? border.colour : commonest(frames).colour;
 }
 
-/** The commonest colour, as the mean of the pixels that are like it, and their share. */
+/** The commonest colour of some pixels, and its share of them. */
 function commonest(
   frames: readonly KeyFrame[],
   counts: (pixel: number, frame: KeyFrame) => boolean = () => true,
 ): { readonly colour: Rgb; readonly share: number } {
-  const bins = new Uint32Array(LEVELS ** 3);
-  const sums = new Float64Array(bins.length * 3);
-  let total = 0;
+  const colours = new ColourCounts();
   for (const frame of frames) {
     const { data } = frame;
     for (let at = 0; at < data.length; at += 4) {
-      if (!counts(at / 4, frame)) continue;
-      const bin =
-        (Math.floor(data[at] / STEP) * LEVELS + Math.floor(data[at + 1] / STEP)) * LEVELS +
-        Math.floor(data[at + 2] / STEP);
-      bins[bin]++;
-      for (let c = 0; c < 3; c++) sums[bin * 3 + c] += data[at + c];
-      total++;
+      if (counts(at / 4, frame)) colours.add(data, at);
     }
   }
-  const top = indexOfLargest(bins);
-  const mean = (c: number) => sums[top * 3 + c] / Math.max(1, bins[top]);
-  return { colour: [mean(0), mean(1), mean(2)], share: bins[top] / Math.max(1, total) };
+  return colours.commonest();
 }
 
 /** How far each pixel lies from a colour, in shares of a whole. */

@@ -4,6 +4,9 @@ export interface MatteFigures {
   readonly clean: number;
   /** Of the pixels inside the artwork, those that are not solid. */
   readonly holes: number;
+  /** Of all pixels, those that show anything, and those that are wholly clear. */
+  readonly left: number;
+  readonly taken: number;
   /** How much the key's channels exceed the others on edges, on average. */
   readonly rim: number;
 }
@@ -52,18 +55,40 @@ export function measureMatte(
       }
     }
   }
+  const { left, taken } = sharesLeft(rgba);
   return {
+    ...{ left, taken },
     clean: clearable > 0 ? cleared / clearable : 0,
     holes: inside > 0 ? holes / inside : 0,
     rim: edges > 0 ? excess / edges : 0,
   };
 }
 
-/** The worst of several frames in each respect. */
+function sharesLeft(rgba: Uint8ClampedArray): { readonly left: number; readonly taken: number } {
+  let shown = 0;
+  for (let at = 3; at < rgba.length; at += 4) if (rgba[at] > CLEAR) shown++;
+  const left = shown / (rgba.length / 4);
+  return { left, taken: 1 - left };
+}
+
+/** A smaller share of a picture than this is specks. */
+const SPECKS = 0.0005;
+
+/** What makes a key useless, in plain words, going by the frame that shows most of it; null where nothing does. */
+export function keyTrouble({ left, taken }: Pick<MatteFigures, 'left' | 'taken'>): string | null {
+  if (left < SPECKS) return 'Nothing is left: the key takes all of it away.';
+  return taken < SPECKS
+    ? 'Nothing is taken out: the picture holds none of the key’s colour.'
+    : null;
+}
+
+/** The worst of several frames in each respect; of what is left and taken, the most. */
 export const worstFigures = (figures: readonly MatteFigures[]): MatteFigures => ({
   clean: Math.min(...figures.map(({ clean }) => clean)),
   holes: Math.max(...figures.map(({ holes }) => holes)),
   rim: Math.max(...figures.map(({ rim }) => rim)),
+  left: Math.max(...figures.map(({ left }) => left)),
+  taken: Math.max(...figures.map(({ taken }) => taken)),
 });
 
 /** Summed-area table of the pixels with alpha above one half, with a leading row and column of zeros. */

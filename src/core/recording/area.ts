@@ -1,3 +1,4 @@
+import { ColourCounts } from '../colour/commonestColour';
 import { toHex, type Rgb } from '../colour';
 import type { Box } from '../scene/box';
 import type { DrawingArea, FramePixels } from './types';
@@ -13,10 +14,6 @@ const PAPER_STRAYS = 24;
 
 /** Shares of a line that have to be paper, or drawn on, for it to lie inside. */
 const MOST_OF_A_LINE = 0.9;
-
-/** Channels are told apart in this many levels when the commonest colour is looked for. */
-const STEP = 8;
-const LEVELS = 256 / STEP;
 
 /** Pixels of border that an encoder's blur may stand for. */
 const BLUR = 2;
@@ -128,37 +125,9 @@ const middle = (width: number, height: number): Box => ({
 });
 
 function commonestColour(frames: readonly FramePixels[], box: Box): Rgb {
-  const counts = new Uint32Array(LEVELS ** 3);
-  eachPixel(frames, box, (data, k) => {
-    counts[(bucket(data[k]) * LEVELS + bucket(data[k + 1])) * LEVELS + bucket(data[k + 2])]++;
-  });
-  const commonest = counts.reduce((best, count, i) => (count > counts[best] ? i : best), 0);
-  const rough = [
-    Math.floor(commonest / LEVELS ** 2),
-    Math.floor(commonest / LEVELS) % LEVELS,
-    commonest % LEVELS,
-  ].map((level) => level * STEP + STEP / 2);
-  return meanNear(frames, box, rough);
-}
-
-const bucket = (level: number): number => Math.floor(level / STEP);
-
-/** The mean of all pixels that are about of a colour. */
-function meanNear(frames: readonly FramePixels[], box: Box, rough: readonly number[]): Rgb {
-  const sums = [0, 0, 0];
-  let count = 0;
-  eachPixel(frames, box, (data, k) => {
-    if (
-      abs(data[k] - rough[0]) > STEP ||
-      abs(data[k + 1] - rough[1]) > STEP ||
-      abs(data[k + 2] - rough[2]) > STEP
-    ) {
-      return;
-    }
-    for (let channel = 0; channel < 3; channel++) sums[channel] += data[k + channel];
-    count++;
-  });
-  return sums.map((sum) => sum / Math.max(1, count)) as unknown as Rgb;
+  const colours = new ColourCounts();
+  eachPixel(frames, box, (data, k) => colours.add(data, k));
+  return colours.commonest().colour;
 }
 
 function eachPixel(

@@ -65,6 +65,8 @@ export interface RecordingChoice {
   readonly crops: boolean;
   readonly skipsRests: boolean;
   readonly removesPaper: boolean;
+  /** Whether what is drawn on is laid over all of the canvas; else the clip keeps its size and place. */
+  readonly fills: boolean;
   /** Seconds it is to take. */
   readonly takes: number;
   /** Its ink becomes this colour; null keeps it. */
@@ -78,9 +80,8 @@ export function withRecording(
   footage: Footage,
   choice: RecordingChoice,
 ): ClipLayer {
-  const { proposal, crops, skipsRests, removesPaper, takes, ink } = choice;
-  const whole = { left: 0, top: 0, right: footage.width, bottom: footage.height };
-  const area = crops && proposal.area ? inset(proposal.area, whole) : whole;
+  const { proposal, skipsRests, removesPaper, fills, takes, ink } = choice;
+  const area = shownArea(footage, choice);
   const removal = removesPaper ? paperRemoval(proposal.paper) : { key: null, blend: layer.blend };
   const time = {
     ...layer.time,
@@ -91,15 +92,31 @@ export function withRecording(
   };
   return {
     ...layer,
-    ...fittingBox(area, canvas, footage),
+    ...(fills ? { ...fittingBox(area, canvas, footage), fit: 'fill' } : {}),
     ...removal,
-    fit: 'fill',
     edges: { ...layer.edges, crop: cropOf(area, footage) },
     time: { ...time, speed: clampSpeed(keptSeconds(time, footage.duration) / takes) },
     effects: ink
       ? { ...layer.effects, tint: ink, tintStrength: 1 }
       : { ...layer.effects, tintStrength: 0 },
   };
+}
+
+/** What of a recording is shown, in its own pixels. */
+function shownArea(footage: Footage, { crops, proposal }: RecordingChoice): Box {
+  const whole = { left: 0, top: 0, right: footage.width, bottom: footage.height };
+  return crops && proposal.area ? inset(proposal.area, whole) : whole;
+}
+
+/** How much larger a clip becomes where what is drawn on fills the canvas: 2 is twice as wide. */
+export function enlargedBy(
+  layer: ClipLayer,
+  canvas: Pick<Stack, 'width' | 'height'>,
+  footage: Footage,
+  choice: RecordingChoice,
+): number {
+  const fitted = fittingBox(shownArea(footage, choice), canvas, footage);
+  return fitted.width / (layer.width * layer.place.scale);
 }
 
 /** Pixels over which an encoder blurs a border into the paper, where a key would leave a rim. */

@@ -54,12 +54,16 @@ export function shadingOf(
   return { ...lineAcross(box, angle), radial: false, stops: sorted, matrix };
 }
 
-/** What a layer's crop, feathered sides, corners, cut and fade leave of it. */
+/**
+ * What a layer's crop, feathered sides, corners, soft outline, cut and fade leave of it.
+ * @param outline of a shape, as SVG path data in layer pixels
+ */
 export function edgeMasks(
   layer: Layer,
   box: Box,
   cut: Piece['cut'],
   matrix: Matrix,
+  outline: string,
 ): readonly Mask[] {
   const { crop, feather, radius } = layer.edges;
   const masks: Mask[] = [];
@@ -69,6 +73,9 @@ export function edgeMasks(
   const cropped = Object.values(crop).some((share) => share > 0) || radius > 0;
   if (soft || (cropped && !isBox)) {
     masks.push({ kind: 'box', box: croppedBox(box, crop), feather, radius, matrix });
+  }
+  if (layer.kind === 'shape' && layer.softOutline > 0) {
+    masks.push({ kind: 'outline', d: outline, matrix, feather: layer.softOutline });
   }
   if (cut) masks.push({ kind: 'path', d: keptSide(cut), matrix });
   if (layer.fade) masks.push({ kind: 'shading', shading: fadeShading(layer.fade, box, matrix) });

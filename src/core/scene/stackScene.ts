@@ -110,7 +110,7 @@ function layerPicture(still: Layer, setting: FrameSetting): LayerPicture {
   const finish: LayerPicture['finish'] = (content, cut) => {
     const outside = wrapped(layer, itemsOf(content), {
       masks: [
-        ...edgeMasks(layer, frameBox, cut, moved),
+        ...edgeMasks(layer, frameBox, cut, moved, artwork.glyphs[0]?.d ?? ''),
         ...whole.masks.map((mask) => moveMask(mask, place)),
         ...garbageMasks(layer, frame, moved),
         ...layerMask(layer, setting),

@@ -91,6 +91,13 @@ export type Mask =
       readonly feather: number;
     }
   | {
+      /** Leaves of a path what fades out towards its outline, over some of its own pixels. */
+      readonly kind: 'outline';
+      readonly d: string;
+      readonly matrix: Matrix;
+      readonly feather: number;
+    }
+  | {
       /** Darker lines across a box. */
       readonly kind: 'lines';
       readonly box: Box;

@@ -10,9 +10,11 @@ import {
   type Landing,
   type Overlay,
 } from '@/core/document';
+import { ratesDiffer } from '@/core/document/ratesDiffer';
 import { STARTERS } from '@/core/starters';
 import { newId, newOverlay } from '@/store/actions';
 import { keyLanded } from '@/store/landedKey';
+import { noticed } from '@/store/session';
 import { selectFootage, selectOverlays } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Chip } from '@/ui/Chip';
@@ -57,6 +59,8 @@ export function AddToLanding({ landing }: { readonly landing: Landing }) {
       ? createBase(newId(), landing, source)
       : createLanded(newId(), landing, source);
     add(layer);
+    const told = source.kind === 'overlay' ? ratesDiffer(source, landing) : null;
+    if (told) dispatch(noticed(told));
     if (!first && source.kind === 'footage') {
       void dispatch(keyLanded(landing.id, layer.id, source));
     }

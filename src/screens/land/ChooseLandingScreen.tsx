@@ -1,7 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
+import { changeRate, nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
+import { ratesDiffer } from '@/core/document/ratesDiffer';
+import { noticed } from '@/store/session';
 import { addLanding } from '@/store/actions';
 import { editLanding } from '@/store/editing';
 import { selectFootage, selectLandings, selectOverlay } from '@/store/selectors';
@@ -34,14 +36,21 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   const open = (id: string) => router.push({ pathname: '/landing/[id]', params: { id } });
   const landOn = (footage: Footage | null) => {
     const id = dispatch(
-      addLanding(footage, (landing) =>
-        putOn({ ...landing, name: `${overlay.name} on ${footage?.name ?? 'black'}` }, overlay),
-      ),
+      addLanding(footage, (landing) => {
+        const name = `${overlay.name} on ${footage?.name ?? 'black'}`;
+        // What has no rate of its own takes the overlay's.
+        const timed = footage?.rate ? landing : changeRate(landing, overlay.rate);
+        return putOn({ ...timed, name }, overlay);
+      }),
     );
-    if (id) open(id);
+    if (!id) return;
+    if (footage?.rate) tell(ratesDiffer(overlay, { name: footage.name, rate: footage.rate }));
+    open(id);
   };
+  const tell = (told: string | null) => told && dispatch(noticed(told));
   const putOnto = (landing: Landing) => {
     dispatch(editLanding(landing.id, (document) => putOn(document, overlay)));
+    tell(ratesDiffer(overlay, landing));
     open(landing.id);
   };
   const on = landings.filter((landing) => uses(landing, overlay));

@@ -68,7 +68,7 @@ function Loupe({ looked }: { readonly looked: Looked }) {
   const size = SIDE * CELL;
   const left = looked.at.x > size + AWAY ? looked.at.x - size - AWAY : looked.at.x + AWAY;
   const top = Math.max(4, looked.at.y - size - AWAY);
-  const averaged = Math.floor(SIDE / 2) - 2;
+  const middle = Math.floor(SIDE / 2) * CELL;
   return (
     <div
       role="img"
@@ -96,10 +96,10 @@ function Loupe({ looked }: { readonly looked: Looked }) {
           />
         ))}
         <Rect
-          x={averaged * CELL}
-          y={averaged * CELL}
-          width={5 * CELL}
-          height={5 * CELL}
+          x={middle}
+          y={middle}
+          width={CELL}
+          height={CELL}
           fill="none"
           stroke={tokens.plum}
           strokeWidth={2}

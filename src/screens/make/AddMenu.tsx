@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import {
   createFootageLayer,
   createInk,
@@ -5,6 +6,8 @@ import {
   createShape,
   createWords,
   inLastStyle,
+  lastWords,
+  styleOf,
   type Footage,
   type Layer,
 } from '@/core/document';
@@ -27,6 +30,13 @@ export function AddMenu() {
   const overlays = useAppSelector(selectOverlays);
   const pictures = usePictureEntries(onAdd);
   const openDrawing = useOpenDrawing(document.id);
+  const dispatch = useAppDispatch();
+  const last = lastWords(document);
+  const styled = last !== undefined && !equal(styleOf(last), styleOf(createWords('', document)));
+  const addWords = () => {
+    onAdd(inLastStyle(document, createWords(newId(), document)));
+    if (styled) dispatch(noticed(`They look like ${quoted(last.name)}. Add has plain ones too.`));
+  };
   const draw = () => {
     const layer = createInk(newId(), document, newId());
     onAdd(layer);
@@ -52,8 +62,17 @@ export function AddMenu() {
         {
           label: 'Words',
           icon: 'format-text',
-          onPress: () => onAdd(inLastStyle(document, createWords(newId(), document))),
+          onPress: addWords,
         },
+        ...(styled
+          ? [
+              {
+                label: 'Words, plain',
+                icon: 'format-text-variant-outline',
+                onPress: () => onAdd(createWords(newId(), document)),
+              },
+            ]
+          : []),
         {
           label: 'Drawing',
           icon: 'draw-pen',
@@ -80,7 +99,9 @@ function usePictureEntries(onAdd: (layer: Layer) => void): readonly MenuEntry[] 
     if (entry.width > document.width || entry.height > document.height) {
       const size = `${entry.width} × ${entry.height}`;
       dispatch(
-        noticed(`${quoted(entry.name)} is ${size} pixels, more than the canvas; it was made to fit.`),
+        noticed(
+          `${quoted(entry.name)} is ${size} pixels, more than the canvas; it was made to fit.`,
+        ),
       );
     }
   };

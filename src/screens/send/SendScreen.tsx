@@ -28,6 +28,7 @@ import { useLongWork } from '../shared/useLongWork';
 import { useQuietCheck } from '../shared/useQuietCheck';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
 import { FormatCard } from './FormatCard';
+import { KeyNotes } from './KeyNotes';
 import { QueueCard } from './QueueCard';
 import { ReceiverCard } from './ReceiverCard';
 import { Recipes } from './Recipes';
@@ -117,6 +118,7 @@ function Send({ bundle, go, heading }: SendProps) {
         {chosen && holdsPictures(chosen.format) ? (
           <SoundNote bundle={bundle} carries={chosen.format.sounds ?? false} />
         ) : null}
+        <KeyNotes bundle={bundle} />
         <View style={wide ? styles.wide : styles.column}>
           <View style={[styles.column, wide && styles.half]}>
             {document.kind === 'overlay' ? (

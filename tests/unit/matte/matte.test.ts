@@ -1,7 +1,8 @@
 import { parseHex } from '@/core/colour';
 import { DEFAULT_KEY, type ChromaKey } from '@/core/document';
 import { keyPicture } from '@/core/matte/keyPicture';
-import { meanColour } from '@/core/matte/meanColour';
+import { keyTrouble, measureMatte } from '@/core/matte/measureMatte';
+import { pickedColour } from '@/core/matte/pickedColour';
 import { compareFrames, summarise } from '@/core/matte/compare';
 
 const KEY = parseHex('#00d040');
@@ -88,11 +89,55 @@ describe('the chroma key', () => {
 });
 
 describe('the eyedropper', () => {
-  it('takes the mean of the pixels round a point, and stays inside the picture', () => {
-    const pixels = new Uint8ClampedArray(9 * 4).fill(255);
-    pixels.set([0, 90, 0, 255], 0);
-    const [r] = meanColour(pixels, 3, 3, 0, 0, 1);
-    expect(r).toBeCloseTo((255 * 3) / 4);
+  const SIDE = 64;
+  const MINT = [94, 200, 160, 255];
+  const DARK = [6, 20, 30, 255];
+
+  /** A dark half beside a mint one, with an edge over some columns between them. */
+  const edged = (soft: number) => {
+    const rgba = new Uint8ClampedArray(SIDE * SIDE * 4);
+    for (let i = 0; i < SIDE * SIDE; i++) {
+      const share = Math.min(1, Math.max(0, ((i % SIDE) - SIDE / 2) / soft + 0.5));
+      for (let c = 0; c < 4; c++) rgba[i * 4 + c] = DARK[c] + (MINT[c] - DARK[c]) * share;
+    }
+    return rgba;
+  };
+  const isOne = (found: readonly number[]) =>
+    [MINT, DARK].some((colour) => found.every((value, c) => Math.abs(value - colour[c]) < 3));
+
+  it.each([1, 2, 4, 8])('takes none that is only on an edge of %s pixels', (soft) => {
+    const rgba = edged(soft);
+    for (let x = SIDE / 2 - soft; x <= SIDE / 2 + soft; x++) {
+      expect(isOne(pickedColour(rgba, SIDE, SIDE, x, 30)!)).toBe(true);
+    }
+  });
+
+  it('takes the colour of a thin line that is tapped, and works at the picture’s corner', () => {
+    const rgba = edged(1);
+    for (let y = 0; y < SIDE; y++) {
+      for (const x of [9, 10, 11]) rgba.set(MINT, (y * SIDE + x) * 4);
+    }
+    expect(pickedColour(rgba, SIDE, SIDE, 10, 30)).toEqual(MINT.slice(0, 3));
+    expect(pickedColour(rgba, SIDE, SIDE, 0, 0)).toEqual(DARK.slice(0, 3));
+  });
+
+  it('takes nothing of what is clear', () => {
+    const rgba = new Uint8ClampedArray(SIDE * SIDE * 4);
+    expect(pickedColour(rgba, SIDE, SIDE, 5, 5)).toBeNull();
+    rgba.set([1, 2, 3, 255], 0);
+    expect(pickedColour(rgba, SIDE, SIDE, 1, 1)).toEqual([1, 2, 3]);
+  });
+});
+
+describe('a key of no use', () => {
+  it('leaves nothing, or takes nothing out; any other is none', () => {
+    expect(keyTrouble({ left: 0, taken: 1 })).toMatch(/Nothing is left/);
+    expect(keyTrouble({ left: 1, taken: 0 })).toMatch(/Nothing is taken out/);
+    expect(keyTrouble({ left: 0.01, taken: 0.99 })).toBeNull();
+    const solid = new Uint8ClampedArray(20 * 20 * 4).fill(255);
+    const none = [false, false, false];
+    expect(keyTrouble(measureMatte(solid, 20, 20, none))).toMatch(/taken out/);
+    expect(keyTrouble(measureMatte(solid.fill(0), 20, 20, none))).toMatch(/is left/);
   });
 });
 

@@ -1,7 +1,12 @@
 import { createFootageLayer, type ClipLayer } from '@/core/document';
 import { findDrawingArea } from '@/core/recording/area';
 import { countFrame } from '@/core/recording/count';
-import { paperRemoval, recordingProposal, withRecording } from '@/core/recording/proposal';
+import {
+  enlargedBy,
+  paperRemoval,
+  recordingProposal,
+  withRecording,
+} from '@/core/recording/proposal';
 import { findDrawingTimes } from '@/core/recording/times';
 import type { FrameCount, FramePixels } from '@/core/recording/types';
 import { layerQuads } from '@/core/scene';
@@ -152,6 +157,7 @@ describe('a clip made ink-like', () => {
     crops: true,
     skipsRests: true,
     removesPaper: true,
+    fills: true,
     takes: 1.25,
     ink: '#e9a23b',
   };
@@ -174,6 +180,14 @@ describe('a clip made ink-like', () => {
     expect(inside.x).toBeCloseTo(960, 5);
     expect(inside.y).toBeCloseTo(540, 5);
     expect(made.edges.crop.left).toBeCloseTo(98 / 1280, 9);
+  });
+
+  it('tells how much larger it becomes, and keeps its size and place where that is asked for', () => {
+    const scale = Math.min(1920 / 1084, 1080 / 564);
+    expect(enlargedBy(layer, document, footage, choice)).toBeCloseTo(scale, 5);
+    const kept = withRecording(layer, document, footage, { ...choice, fills: false });
+    const { width, height, place } = layer;
+    expect(kept).toMatchObject({ width, height, place, edges: made.edges, time: made.time });
   });
 
   it('loses its paper by colour, or by a blend where that is grey; ink takes a colour', () => {

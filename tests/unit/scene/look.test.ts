@@ -42,6 +42,20 @@ describe('edges', () => {
     expect(alphas[3]).toBe(255);
   });
 
+  it('softens an ellipse along its outline, all round alike', () => {
+    const soft = { shape: 'ellipse', softOutline: 100 };
+    // Its outline runs 100 canvas pixels beside the middle at 240, 135, and 50 above and below it.
+    const at = (x: number, y: number) => alphaAt(soft, x, y);
+    expect([at(240, 135), at(190, 135)]).toEqual([255, 255]);
+    for (const edge of [at(141, 135), at(240, 86), at(338, 135), at(309, 100)]) {
+      expect(edge).toBeLessThan(40);
+    }
+    for (const halfway of [at(152, 135), at(240, 97), at(327, 135)]) {
+      expect(Math.abs(halfway - 128)).toBeLessThan(40);
+    }
+    expect(at(141, 87)).toBe(0);
+  });
+
   it('rounds corners', () => {
     const edges = { ...NO_EDGES, radius: 200 };
     expect(alphaAt({ edges }, 144, 89)).toBe(0);

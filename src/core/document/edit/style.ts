@@ -12,8 +12,12 @@ export function withLookOf<S extends Stack>(stack: S, id: string, source: Layer)
   return layer ? updateLayer(stack, id, withParts(layer, styleOf(source))) : stack;
 }
 
-/** New words take the style of the ones that are topmost. */
+/** The words whose style new ones take: those that are topmost. */
+export const lastWords = (stack: Stack): WordsLayer | undefined =>
+  stack.layers.findLast((layer) => layer.kind === 'words');
+
+/** New words in the style of the last ones, where there are any. */
 export function inLastStyle(stack: Stack, words: WordsLayer): WordsLayer {
-  const last = stack.layers.findLast((layer) => layer.kind === 'words');
+  const last = lastWords(stack);
   return last ? withParts(words, styleOf(last)) : words;
 }

@@ -1,6 +1,7 @@
 import { MoonError } from '../../errors';
 import { DOCUMENT_VERSION } from '../stamp';
 import { isLoose } from './loose';
+import { toVersion10 } from './toVersion10';
 import { toVersion2 } from './toVersion2';
 import { toVersion3 } from './toVersion3';
 import { toVersion4 } from './toVersion4';
@@ -31,7 +32,8 @@ export function migrated(value: unknown, others: readonly unknown[] = []): unkno
   const sixth = fifth.version === 5 ? toVersion6(fifth) : fifth;
   const seventh = sixth.version === 6 ? toVersion7(sixth) : sixth;
   const eighth = seventh.version === 7 ? toVersion8(seventh) : seventh;
-  return eighth.version === 8 ? toVersion9(eighth) : eighth;
+  const ninth = eighth.version === 8 ? toVersion9(eighth) : eighth;
+  return ninth.version === 9 ? toVersion10(ninth) : ninth;
 }
 
 /** @throws MoonError 'document-newer' */

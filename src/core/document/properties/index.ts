@@ -28,6 +28,7 @@ import { reflection } from './reflection';
 import { shadow } from './shadow';
 import { height, params, points, shapeKindName, width } from './shape';
 import { from, preroll, to } from './span';
+import { softOutline } from './softOutline';
 import type { Property } from './types';
 import { wall } from './wall';
 import { align, font, letterSpacing, lineSpacing, size, text } from './words';
@@ -50,6 +51,7 @@ const DRIVEN = [
   glow,
   effects,
   edges,
+  softOutline,
   fade,
   mask,
   reflection,

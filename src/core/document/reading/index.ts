@@ -7,10 +7,10 @@ import { detached } from './detached';
 import { kitWithoutCircles } from './circles';
 import { mended, pathParts, placeInWords } from './mend';
 import type { LeftOut, Read } from './types';
+import { quoted } from '../../quoted';
 
 export { withoutCircle, kitWithoutCircles } from './circles';
 export type { LeftOut, Read } from './types';
-import { quoted } from '../../quoted';
 
 type Loose = Record<string, unknown>;
 

@@ -234,6 +234,8 @@ function writeMask(content: string, mask: Mask, outer: Matrix, writer: Writer): 
     case 'polygon':
       if (mask.feather > 0 || mask.inverted) throw cannot('a mask drawn by hand');
       return clipped(content, mask.d, multiply(outer, mask.matrix), writer);
+    case 'outline':
+      throw cannot('a soft outline');
     case 'lines':
       throw cannot('the ghost look');
     case 'items':

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { SIDES, type Fade, type FadeStop, type LayerMask } from '@/core/document';
+import { SIDES, type Fade, type FadeStop, type LayerMask, type ShapeLayer } from '@/core/document';
 import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
@@ -43,6 +43,7 @@ function EdgesSection({ layer }: SectionProps) {
           />
         ))}
       </Fold>
+      {layer.kind === 'shape' ? <SoftOutlineFold layer={layer} /> : null}
       <Fold label="Soft sides" icon="blur-linear" now={soft.join(', ') || 'sharp'}>
         {SIDES.map((side) => (
           <AnimatedField
@@ -60,6 +61,17 @@ function EdgesSection({ layer }: SectionProps) {
       <FadeFold layer={layer} />
       <MaskFold layer={layer} />
     </View>
+  );
+}
+
+/** An ellipse, a star or a bubble fades out along what it is, and not along the sides of its box. */
+function SoftOutlineFold({ layer }: SectionProps<ShapeLayer>) {
+  const { softOutline, keyframes } = layer;
+  const now = softOutline > 0 || keyframes.softOutline ? `${softOutline} px` : 'sharp';
+  return (
+    <Fold label="Soft outline" icon="blur-radial" now={now}>
+      <AnimatedField layer={layer} channel="softOutline" unit="px" feel={{ min: 0, max: 400 }} />
+    </Fold>
   );
 }
 

@@ -12,6 +12,7 @@ import {
   type Stack,
 } from '@/core/document';
 import { FOOTAGE_KINDS } from '@/core/document/values/kinds';
+import { keyTrouble } from '@/core/matte/measureMatte';
 import { timeLayers } from '@/core/motion/timing';
 import { clipSeconds } from '@/core/retime/clipTime';
 import { selectFootageById } from '@/store/selectors';
@@ -149,10 +150,16 @@ function Figures({ layer, value }: KindProps<KeySettings>) {
   );
   if (!found) return null;
   const { now, worst } = found;
+  const trouble = keyTrouble(worst);
   const both = (pick: (figures: KeyFigures['now']) => number) =>
     `${percent(pick(now))}, at worst ${percent(pick(worst))}`;
   return (
     <View role="group" aria-label="Measured">
+      {trouble ? (
+        <View role="alert">
+          <Words>{`${trouble} Pick another colour, or let it be found.`}</Words>
+        </View>
+      ) : null}
       <Words kind="small" soft>
         {`Clean backdrop ${both(({ clean }) => clean)}`}
       </Words>

@@ -50,7 +50,10 @@ export function LineUpFold({ layer }: SectionProps<ClipLayer>) {
   const look = async (clip: ClipLayer, report: Progress, signal: AbortSignal) => {
     const footage = bundle.footage.find(({ id }) => id === clip.footage);
     if (!footage) {
-      throw new MoonError('not-found', `The footage of ${quoted(clip.name)} is no longer in the kit.`);
+      throw new MoonError(
+        'not-found',
+        `The footage of ${quoted(clip.name)} is no longer in the kit.`,
+      );
     }
     const event = await work.findEvent(footage, kind, report, signal);
     return { layer: clip.id, event, duration: footage.duration };

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { updateLayer, type ClipLayer, type Footage } from '@/core/document';
 import {
+  enlargedBy,
   paperRemoval,
   withRecording,
   type RecordingChoice,
@@ -61,6 +62,7 @@ const firstChoice = (found: RecordingProposal, footage: Footage): RecordingChoic
   crops: true,
   skipsRests: true,
   removesPaper: true,
+  fills: true,
   takes: Number(wouldTake(found, footage, true).toFixed(2)),
   ink: null,
 });
@@ -70,7 +72,7 @@ const wouldTake = (found: RecordingProposal, { duration }: Footage, skipping: bo
 
 /** What was found, each part of it to be changed by hand or left out. */
 function Proposal({ layer, footage, found }: ProposalProps) {
-  const { edit } = useEditing();
+  const { document, edit } = useEditing();
   const [choice, setChoice] = useState(() => firstChoice(found, footage));
   const { proposal } = choice;
   const set = (change: Partial<RecordingChoice>) => setChoice({ ...choice, ...change });
@@ -78,9 +80,8 @@ function Proposal({ layer, footage, found }: ProposalProps) {
     set({ proposal: { ...proposal, ...change } });
   const { key } = paperRemoval(proposal.paper);
   const use = () =>
-    edit((document) =>
-      updateLayer(document, layer.id, withRecording(layer, document, footage, choice)),
-    );
+    edit((stack) => updateLayer(stack, layer.id, withRecording(layer, stack, footage, choice)));
+  const larger = enlargedBy(layer, document, footage, choice);
   return (
     <View role="group" aria-label="What was found">
       <RecordingStrip footage={footage} proposal={proposal} skipping={choice.skipsRests} />
@@ -125,6 +126,15 @@ function Proposal({ layer, footage, found }: ProposalProps) {
         onChange={(takes) => set({ takes })}
       />
       <AreaFields footage={footage} choice={choice} set={set} />
+      <Toggle
+        label={
+          larger > 1.005 || larger < 0.995
+            ? `Fit the drawing to the canvas: ${larger.toFixed(2)} times its size now`
+            : 'Fit the drawing to the canvas'
+        }
+        value={choice.fills}
+        onChange={(fills) => set({ fills })}
+      />
       <Toggle
         label={key ? 'Take the paper’s colour out' : 'Let the footage through the paper'}
         value={choice.removesPaper}
