@@ -189,7 +189,7 @@ async function make(): Promise<Kit> {
 make()
   .then((kit) => {
     readKit(kit);
-    const file = { format: 'moon-patch-kit', version: 1, kit };
+    const file = { format: 'moon-patch-kit', version: 2, kit };
     writeFileSync(join(FOLDER, 'kit.json'), `${JSON.stringify(file, null, 1)}\n`);
   })
   .catch((error: unknown) => {

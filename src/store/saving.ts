@@ -14,7 +14,6 @@ import {
   saveDocument,
   saveUnused,
   switchKit,
-  textsOf,
   type Index,
 } from './storage';
 import { listeners, store } from './store';
@@ -141,7 +140,7 @@ async function writeOnce(): Promise<readonly unknown[]> {
   const { changed, gone } = unsavedParts(kit);
   for (const entry of changed) {
     await attempt(async () => {
-      await saveDocument(index, entry);
+      await saveDocument(index, entry, stored.entries.get(entry.id));
       wrote(entry.id, entry);
     });
   }
@@ -212,7 +211,7 @@ function notSaved(problem: unknown): string {
 export async function storeKit(kit: Kit): Promise<void> {
   if (!mayWrite) return;
   await saveChanges();
-  const index = await switchKit(stored.index, kit.name, textsOf(kit));
+  const index = await switchKit(stored.index, kit);
   const { name: _name, ...lists } = kit;
   beginSaving(index, Object.values(lists).flat());
   tellTabs({ id: null });

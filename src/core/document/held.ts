@@ -1,7 +1,7 @@
 import type { ValidationError } from 'yup';
 import { MoonError } from '../errors';
 import { LIMITS } from './fields';
-import { mended, pathParts, placeInWords, shortened } from './reading/mend';
+import { mended, pathParts, wrongInWords, shortened } from './reading/mend';
 import { ENTRY_FIELDS, type KitEntry } from './types';
 
 /** Something that is about to be kept, and in plain words what of it did not fit. */
@@ -31,7 +31,8 @@ export function held<E extends KitEntry>(entry: E): Held<E> {
 /** A name of something that is made from another one's or from a file's. */
 export const heldName = (name: string): string => shortened(name, LIMITS.name);
 
-function refused({ type, params, path = '' }: ValidationError): MoonError {
+function refused(error: ValidationError): MoonError {
+  const { type, params, path = '' } = error;
   const value = params?.value;
   if (type === 'max' && Array.isArray(value)) {
     return new MoonError(
@@ -41,7 +42,7 @@ function refused({ type, params, path = '' }: ValidationError): MoonError {
   }
   return new MoonError(
     'document-invalid',
-    `That would make ${placeInWords(path)} something that could not be opened again. Nothing was changed.`,
+    `That would make ${wrongInWords(error)} something that could not be opened again. Nothing was changed.`,
   );
 }
 

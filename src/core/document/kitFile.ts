@@ -10,6 +10,13 @@ import {
 import { MoonError } from '../errors';
 import { mediaOwners, type MediaOwner } from './media';
 import { readKitEntries, type Read } from './reading';
+import {
+  readStrokeLines,
+  strokeLines,
+  strokesApart,
+  strokesMissing,
+  withStrokes,
+} from './strokeLines';
 import type { Kit, Media } from './types';
 import { quoted } from '../quoted';
 
@@ -19,25 +26,31 @@ const PIECE = 1024 * 1024;
 configure({ useWebWorkers: false, chunkSize: PIECE });
 
 const FORMAT = 'moon-patch-kit';
-const FORMAT_VERSION = 1;
+const FORMAT_VERSION = 2;
 const LIST = 'kit.json';
 
 const LIMITS = {
-  entries: 5000,
-  list: 64 * 1024 * 1024,
-  /** Times its own size that a file may unpack to, beside its list: media are stored as they are. */
+  entries: 15_000,
+  list: 256 * 1024 * 1024,
+  /** Times its own size that a file's media may unpack to: they are stored as they are. */
   growth: 4,
+  /** Bytes that all strokes together may unpack to: a page has no room for more. */
+  strokes: 2 * 1024 ** 3,
   depth: 24,
 } as const;
 
 const MEDIA_PATH = /^media\/([0-9a-f]{64})\.([a-z0-9]{1,5})$/;
+
+const STROKES_PATH = /^drawings\/([\w-]{1,64})\.jsonl$/;
+
+const strokesPath = (document: string): string => `drawings/${document}.jsonl`;
 
 export const mediaPath = (media: Media): string => `media/${media.hash}.${media.extension}`;
 
 /** The bytes of a file in pieces of any size. */
 export type Pieces = AsyncIterable<Uint8Array>;
 
-/** The list of a kit file: all of the kit but its media. */
+/** The list of a kit file: all of the kit but its media, and the strokes that lie apart. */
 export const kitList = (kit: Kit): string =>
   JSON.stringify({ format: FORMAT, version: FORMAT_VERSION, kit }, null, 1);
 
@@ -52,7 +65,11 @@ export async function writeKitFile(
   writable: WritableStream<Uint8Array>,
 ): Promise<void> {
   const zip = new ZipWriter(writable, { level: 0, extendedTimestamp: false });
-  await zip.add(LIST, new TextReader(kitList(kit)), { level: 6 });
+  const { head, strokes } = strokesApart(kit);
+  await zip.add(LIST, new TextReader(kitList(head)), { level: 6 });
+  for (const [id, own] of strokes) {
+    await zip.add(strokesPath(id), streamOf(strokeLines(own)), { level: 6 });
+  }
   const written = new Set<string>();
   for (const { media } of mediaOwners(kit)) {
     const path = mediaPath(media);
@@ -93,14 +110,56 @@ export async function readKitFile(
     throw invalid('it is not a kit file, or it is cut off');
   });
   const files = checkedEntries(entries, file.size);
-  const read = readKitEntries(kitIn(await listText(files.get(LIST))));
   const lost: string[] = [];
+  const raw = await withAllStrokes(kitIn(await listText(files.get(LIST))), files, lost);
+  const read = readKitEntries(raw);
   for (const owner of mediaOwners(read.document)) {
     const entry = files.get(mediaPath(owner.media));
-    if (!entry || !(await kept(owner, entry, keep))) lost.push(owner.name);
+    if (!entry || !(await kept(owner, entry, keep))) lost.push(mediaLost(owner.name));
   }
-  return { ...read, told: [...read.told, ...lost.map(mediaLost)] };
+  return { ...read, told: [...read.told, ...lost] };
 }
+
+const DRAWN_ON = ['overlays', 'landings'] as const;
+
+/** A kit as it was read, with the strokes that lie apart from it; documents whose strokes are damaged go without. */
+async function withAllStrokes(
+  kit: unknown,
+  files: ReadonlyMap<string, FileEntry>,
+  lost: string[],
+): Promise<unknown> {
+  const lists = { ...(Object(kit) as Record<string, unknown>) };
+  for (const name of DRAWN_ON) {
+    const documents: unknown = lists[name];
+    if (!Array.isArray(documents)) continue;
+    const whole: unknown[] = [];
+    for (const document of documents) whole.push(await withOwnStrokes(document, files, lost));
+    lists[name] = whole;
+  }
+  return lists;
+}
+
+async function withOwnStrokes(
+  document: unknown,
+  files: ReadonlyMap<string, FileEntry>,
+  lost: string[],
+): Promise<unknown> {
+  const count = strokesMissing(document);
+  if (count === 0) return document;
+  const { id, name } = document as { readonly id?: unknown; readonly name?: unknown };
+  const entry = files.get(strokesPath(String(id)));
+  try {
+    if (!entry) throw damaged('it is not there');
+    return withStrokes(document, await readStrokeLines(piecesOf(entry), count));
+  } catch (error) {
+    if (!(error instanceof MoonError) || error.code !== 'media-damaged') throw error;
+    lost.push(strokesLost(String(name)));
+    return withStrokes(document, []);
+  }
+}
+
+const strokesLost = (name: string): string =>
+  `The strokes of drawings in ${quoted(name)} are missing from the kit file or damaged.`;
 
 async function kept(
   { media: { hash } }: MediaOwner,
@@ -156,17 +215,21 @@ async function* piecesOf(entry: FileEntry): AsyncGenerator<Uint8Array> {
 function checkedEntries(entries: readonly Entry[], bytes: number): ReadonlyMap<string, FileEntry> {
   if (entries.length > LIMITS.entries) throw invalid('it holds too many files');
   const files = new Map<string, FileEntry>();
-  let total = 0;
+  let [media, strokes] = [0, 0];
   for (const entry of entries) {
     const { filename, uncompressedSize } = entry;
-    if (entry.directory || (filename !== LIST && !MEDIA_PATH.test(filename))) {
+    const isMedia = MEDIA_PATH.test(filename);
+    const isStrokes = STROKES_PATH.test(filename);
+    if (entry.directory || (filename !== LIST && !isMedia && !isStrokes)) {
       throw invalid(`it holds a file that does not belong in a kit (${filename.slice(0, 60)})`);
     }
     if (filename === LIST && uncompressedSize > LIMITS.list) throw invalid('its list is too large');
-    if (filename !== LIST) total += uncompressedSize;
+    if (isMedia) media += uncompressedSize;
+    if (isStrokes) strokes += uncompressedSize;
     files.set(filename, entry);
   }
-  if (total > LIMITS.growth * bytes) throw invalid('it would unpack to far more than it is');
+  if (media > LIMITS.growth * bytes || strokes > LIMITS.strokes)
+    throw invalid('it would unpack to far more than it is');
   return files;
 }
 

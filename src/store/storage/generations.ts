@@ -8,16 +8,18 @@ import {
 } from '@/core/document/reading';
 import type { Kit, KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
+import { quoted } from '@/core/quoted';
 import { INDEX, type Texts } from './copy';
+import { changedPages, inPages, joined, pageNames, type Pages } from './pages';
 import {
   parsed,
   readRecord,
   readRecords,
   recordKeys,
   removeRecords,
+  replaceRecords,
   writeRecords,
 } from './records';
-import { quoted } from '@/core/quoted';
 
 /**
  * A kit is a generation of records: one for each document, and a head. The index names the generation that is open.
@@ -89,19 +91,24 @@ export async function loadKit(): Promise<LoadedKit | null> {
 const REBUILT = 'The list of your kit was damaged. It was made anew from what is there.';
 
 export async function readGeneration({ name, generation }: Index): Promise<ReadGeneration> {
-  const records = Object.entries(await documentTexts(generation)).map(([key, text]) => ({
-    key,
-    value: parsed(text),
-  }));
+  const pages = await readRecords(await recordKeys(prefixOf(generation) + PAGE));
+  const records = Object.entries(await documentTexts(generation)).map(([key, text]) => {
+    const head = parsed(text);
+    return { key, head, ...joined(head, (name) => pages[pageKey(generation, idAt(key), name)]) };
+  });
   const values = records.map(({ value }) => value);
   const changed = new Set<string>();
   const told: string[] = [];
   const leftOut: LeftOut[] = [];
   const unread: Unread[] = [];
-  const entries = records.flatMap(({ key, value }): KitEntry[] => {
+  const entries = records.flatMap(({ key, head, value, damaged, lost }): KitEntry[] => {
     try {
       const read = readEntry(value, values);
-      if (read.told.length > 0) changed.add(read.document.id);
+      const { document } = read;
+      const isPaged = inPages(document).pages.size === pageNames(head).length;
+      if (read.told.length > 0 || lost > 0 || !isPaged) changed.add(document.id);
+      if (lost > 0) told.push(strokesLost(document.name));
+      leftOut.push(...damaged.map((text) => ({ from: document.name, value: text })));
       told.push(...read.told);
       leftOut.push(...read.leftOut);
       return [read.document];
@@ -138,6 +145,12 @@ function kitOf(name: string, entries: readonly KitEntry[]): Kit {
     recipes: only('recipe'),
   };
 }
+
+const strokesLost = (name: string): string =>
+  `Some strokes of a drawing in ${quoted(name)} could not be read and had to be left out.`;
+
+/** The id of a document by the key of its record. */
+const idAt = (key: string): string => key.slice(key.lastIndexOf('/') + 1);
 
 const nameIn = (value: unknown): string => {
   const name = (value as { name?: unknown } | null)?.name;
@@ -182,57 +195,90 @@ async function loadHeads(keys: readonly string[]): Promise<Readonly<Record<strin
 const documentKey = (generation: string, id: string): string =>
   prefixOf(generation) + DOCUMENT + id;
 
-/** Every document of a generation, as text by key. */
+const PAGE = 'page/';
+
+const pageKey = (generation: string, id: string, name: string): string =>
+  `${prefixOf(generation)}${PAGE}${id}/${name}`;
+
+/** Every document of a generation, as text by key; of what lies in pages, their names. */
 const documentTexts = async (generation: string): Promise<Texts> =>
   readRecords(await recordKeys(prefixOf(generation) + DOCUMENT));
 
-/** The same by id. */
-export async function generationTexts(generation: string): Promise<Texts> {
-  const start = documentKey(generation, '').length;
-  const texts = Object.entries(await documentTexts(generation));
-  return Object.fromEntries(texts.map(([key, text]) => [key.slice(start), text]));
-}
+/** The same without what pages hold, in no order. */
+export const generationTexts = async (generation: string): Promise<readonly string[]> =>
+  Object.values(await documentTexts(generation));
 
 export async function loadDocument({ generation }: Index, id: string): Promise<KitEntry | null> {
   const text = await readRecord(documentKey(generation, id));
-  return text === null ? null : readDocument(JSON.parse(text));
+  if (text === null) return null;
+  const head: unknown = JSON.parse(text);
+  const keyOf = (name: string) => pageKey(generation, id, name);
+  const pages = await readRecords(pageNames(head).map(keyOf));
+  return readDocument(joined(head, (name) => pages[keyOf(name)]).value);
 }
 
-export const saveDocument = ({ generation }: Index, document: KitEntry): Promise<void> =>
-  writeRecords({ [documentKey(generation, document.id)]: JSON.stringify(document) });
-
-export const forgetDocument = ({ generation }: Index, id: string): Promise<void> =>
-  removeRecords([documentKey(generation, id)]);
-
-export const textsOf = (kit: Kit): Texts => {
-  const { name: _name, ...lists } = kit;
-  return Object.fromEntries(
-    Object.values(lists)
-      .flat()
-      .map((entry: KitEntry) => [entry.id, JSON.stringify(entry)]),
+/**
+ * Writes a document, and of what lies in pages those that have changed.
+ * @param before what was written last; undefined where that is not known, so that all has to be written
+ */
+export async function saveDocument(
+  { generation }: Index,
+  document: KitEntry,
+  before: KitEntry | undefined,
+): Promise<void> {
+  const now = inPages(document);
+  const earlier = before ? inPages(before) : null;
+  const keyOf = (name: string) => pageKey(generation, document.id, name);
+  const there = earlier ? [...earlier.pages.keys()].map(keyOf) : await recordKeys(keyOf(''));
+  const needed = new Set([...now.pages.keys()].map(keyOf));
+  await replaceRecords(
+    recordsOf(generation, document.id, now.head, changedPages(now, earlier)),
+    there.filter((key) => !needed.has(key)),
   );
-};
+}
+
+const recordsOf = (
+  generation: string,
+  id: string,
+  head: KitEntry,
+  pages: Pages['pages'],
+): Texts => ({
+  ...Object.fromEntries(
+    [...pages].map(([name, strokes]) => [pageKey(generation, id, name), JSON.stringify(strokes)]),
+  ),
+  [documentKey(generation, id)]: JSON.stringify(head),
+});
+
+export async function forgetDocument({ generation }: Index, id: string): Promise<void> {
+  const pages = await recordKeys(pageKey(generation, id, ''));
+  await removeRecords([documentKey(generation, id), ...pages]);
+}
 
 /** Opens a kit by its name alone, for its documents to be saved one by one. */
 export async function beginKit(name: string, generation = nanoid(12)): Promise<Index> {
   const index = { name, generation };
-  const counts = countsOf({});
+  const counts = countsOf([]);
   await writeRecords({
     [INDEX]: JSON.stringify(index),
-    [prefixOf(generation) + HEAD]: textOf({ name, at: Date.now(), why: 'open', counts }),
+    [headKey(generation)]: textOf({ name, at: Date.now(), why: 'open', counts }),
   });
   return index;
 }
 
 /**
  * Writes a kit beside the one that is open and opens it, all or nothing; the one before stays as a copy.
- * @param texts its documents by id
  */
-export async function switchKit(before: Index | null, name: string, texts: Texts): Promise<Index> {
+export async function switchKit(before: Index | null, { name, ...lists }: Kit): Promise<Index> {
   const at = Date.now();
   const index = { name, generation: nanoid(12) };
+  const entries: readonly KitEntry[] = Object.values(lists).flat();
+  const records = entries.map((entry) => {
+    const { head, pages } = inPages(entry);
+    return recordsOf(index.generation, entry.id, head, pages);
+  });
   await writeRecords({
-    ...generationRecords(index, texts, { name, at, why: 'open', counts: countsOf(texts) }),
+    ...Object.assign({}, ...records),
+    [headKey(index.generation)]: textOf({ name, at, why: 'open', counts: countsOf(entries) }),
     ...(before ? await replacedHead(before, at) : {}),
     [INDEX]: JSON.stringify(index),
   });
@@ -240,23 +286,24 @@ export async function switchKit(before: Index | null, name: string, texts: Texts
 }
 
 async function replacedHead({ name, generation }: Index, at: number): Promise<Texts> {
-  const counts = countsOf(await documentTexts(generation));
-  return { [prefixOf(generation) + HEAD]: textOf({ name, at, why: 'replaced', counts }) };
+  const counts = countsOf((await generationTexts(generation)).map(parsed));
+  return { [headKey(generation)]: textOf({ name, at, why: 'replaced', counts }) };
 }
 
-const generationRecords = ({ generation }: Index, texts: Texts, head: Head): Texts => ({
-  ...Object.fromEntries(
-    Object.entries(texts).map(([id, text]) => [documentKey(generation, id), text]),
-  ),
-  [prefixOf(generation) + HEAD]: textOf(head),
-});
+const headKey = (generation: string): string => prefixOf(generation) + HEAD;
+
+/** The keys of all that a generation has, but its head. */
+const contentKeys = async (generation: string): Promise<readonly string[]> => [
+  ...(await recordKeys(prefixOf(generation) + DOCUMENT)),
+  ...(await recordKeys(prefixOf(generation) + PAGE)),
+];
 
 const textOf = (head: Head): string => JSON.stringify(head);
 
-function countsOf(texts: Texts): Counts {
+function countsOf(entries: readonly unknown[]): Counts {
   const counts = { overlay: 0, landing: 0, footage: 0, font: 0, lut: 0, recipe: 0 };
-  for (const text of Object.values(texts)) {
-    const kind = (parsed(text) as { kind?: KitEntry['kind'] } | null)?.kind;
+  for (const entry of entries) {
+    const kind = (entry as { kind?: KitEntry['kind'] } | null)?.kind;
     if (kind && Object.hasOwn(counts, kind)) counts[kind]++;
   }
   return counts;
@@ -284,11 +331,18 @@ export async function copyDaily(index: Index): Promise<void> {
   const now = Date.now();
   const [last] = await loadCopies(index);
   if (last && now - last.at <= DAY) return;
-  const texts = await generationTexts(index.generation);
+  const { name, generation } = index;
+  const texts = await readRecords(await contentKeys(generation));
   if (Object.keys(texts).length > 0) {
-    const { name } = index;
-    const head: Head = { name, at: now, why: 'daily', counts: countsOf(texts) };
-    await writeRecords(generationRecords({ name, generation: nanoid(12) }, texts, head));
+    const copy = nanoid(12);
+    const start = prefixOf(generation).length;
+    const counts = countsOf((await generationTexts(generation)).map(parsed));
+    await writeRecords({
+      ...Object.fromEntries(
+        Object.entries(texts).map(([key, text]) => [prefixOf(copy) + key.slice(start), text]),
+      ),
+      [headKey(copy)]: textOf({ name, at: now, why: 'daily', counts }),
+    });
   }
   await dropOldCopies(index, now);
 }
@@ -297,8 +351,6 @@ async function dropOldCopies(index: Index, now: number): Promise<void> {
   const copies = await loadCopies(index);
   const old = copies.slice(COPIES).filter(({ why, at }) => why === 'daily' || now - at > KEPT_FOR);
   for (const { generation } of old) {
-    const prefix = prefixOf(generation);
-    const keys = await recordKeys(prefix + DOCUMENT);
-    await removeRecords([...keys, prefix + HEAD]);
+    await removeRecords([...(await contentKeys(generation)), headKey(generation)]);
   }
 }

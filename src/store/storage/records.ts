@@ -38,6 +38,10 @@ export async function removeRecords(removed: readonly string[]): Promise<void> {
   if (removed.length > 0) await changeAll({ set: {}, removed });
 }
 
+/** Writes first, in one transaction, and removes then what is of no use once that is done. */
+export const replaceRecords = (set: Texts, removed: readonly string[]): Promise<void> =>
+  changeAll({ set, removed });
+
 const turn = inTurn();
 /** The spare copy's own, so that changes need not wait for it. */
 const spareTurn = inTurn();

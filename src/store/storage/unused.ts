@@ -37,9 +37,9 @@ export const forgetUnused = (hashes: readonly string[]): Promise<void> =>
  */
 export async function namedMedia(index: Index): Promise<ReadonlySet<string>> {
   const texts = [
-    await generationTexts(index.generation),
-    await readRecords(await recordKeys('aside/')),
-  ].flatMap(Object.values) as string[];
+    ...(await generationTexts(index.generation)),
+    ...Object.values(await readRecords(await recordKeys('aside/'))),
+  ];
   return new Set(texts.flatMap(hashesIn));
 }
 

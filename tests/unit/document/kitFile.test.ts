@@ -1,5 +1,12 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { readDocument, readEntry, type Kit } from '@/core/document';
+import {
+  createInk,
+  readDocument,
+  readEntry,
+  type InkLayer,
+  type Kit,
+  type Stroke,
+} from '@/core/document';
 import { openedKit, packedKit, sha256, writtenKit } from '../../support/kitFile';
 import { after, band, move, overlay, video, words } from '../fixtures';
 
@@ -90,7 +97,7 @@ describe('kit files', () => {
       () => open({ 'kit.json': strToU8('{"format":"other"}') }),
       /not a Moon Patch kit/,
     ],
-    ['a newer version', () => open({ 'kit.json': listOf({ version: 2 }) }), /newer Moon Patch/],
+    ['a newer version', () => open({ 'kit.json': listOf({ version: 3 }) }), /newer Moon Patch/],
     [
       'deep nesting',
       () => open({ 'kit.json': strToU8('['.repeat(2000) + ']'.repeat(2000)) }),
@@ -99,6 +106,76 @@ describe('kit files', () => {
   ];
   it.each(wrong)('are refused for %s', async (_name, act, message) => {
     await expect(act()).rejects.toThrow(message);
+  });
+});
+
+describe('drawings in kit files', () => {
+  const LEAST = { brush: 'pen', colour: '#ffffff', size: 8, opacity: 1, smoothing: 0 };
+  const stroke = (index: number, points: number): Stroke => ({
+    ...{ ...LEAST, id: `s${index}`, fill: null, sensed: true, pause: index },
+    points: Array.from({ length: points * 5 }, (_, i) =>
+      i % 5 < 2 ? ((index * 7919 + i * 104_729) % 190_000) / 100 : i % 5 === 4 ? i * 1.7 : 0.37,
+    ),
+  });
+  const drawnKit = (lists: readonly (readonly Stroke[])[]): Kit => {
+    const base = overlay({ id: 'drawn', name: 'Drawn' });
+    const drawings = lists.map((strokes, i) => ({ id: `d${i}`, hold: 1, strokes }));
+    return {
+      ...kit,
+      overlays: [{ ...base, layers: [{ ...createInk('ink', base, 'd'), drawings }] }],
+    };
+  };
+  const strokes = (count: number, points: number, from = 0) =>
+    Array.from({ length: count }, (_, i) => stroke(from + i, points));
+  const unpacked = async (given: Kit) =>
+    unzipSync(new Uint8Array(await (await writtenKit(given, media)).arrayBuffer()));
+
+  it('lie in an entry of their own, a stroke a line, where they are long', async () => {
+    const given = drawnKit([strokes(30, 40), strokes(2, 3, 30), strokes(20, 40, 32)]);
+    const files = await unpacked(given);
+    const lines = strFromU8(files['drawings/drawn.jsonl']).trimEnd().split('\n');
+    expect(lines).toHaveLength(50);
+    expect(JSON.parse(lines[0])).toEqual(stroke(0, 40));
+    const list = JSON.parse(strFromU8(files['kit.json'])) as { kit: Kit };
+    const [{ layers }] = list.kit.overlays as unknown as { layers: InkLayer[] }[];
+    expect(layers[0].drawings.map((drawing) => drawing.strokes)).toEqual([
+      30,
+      expect.any(Array),
+      20,
+    ]);
+    expect(await openedKit(await writtenKit(given, media))).toMatchObject({
+      document: given,
+      told: [],
+    });
+  });
+
+  it('are saved and opened as large as they may be: 3,800 strokes of 200 points', async () => {
+    const given = drawnKit([strokes(3800, 200)]);
+    const file = await writtenKit(given, media);
+    expect(file.size).toBeLessThan(JSON.stringify(given).length / 2);
+    const [read] = (await openedKit(file)).document.overlays;
+    // Jest takes minutes to compare so many numbers one by one.
+    expect(JSON.stringify(read) === JSON.stringify(given.overlays[0])).toBe(true);
+  });
+
+  it.each([
+    ['missing', () => null],
+    ['cut off', (text: string) => text.slice(0, 900)],
+    ['too few', (text: string) => text.slice(0, text.indexOf('\n') + 1)],
+    ['no JSON', (text: string) => text.replace('{', '[')],
+  ])('are told where they are %s, and all else opens', async (_what, change) => {
+    const given = drawnKit([strokes(30, 40)]);
+    const { 'drawings/drawn.jsonl': own, ...others } = await unpacked(given);
+    const changed = change(strFromU8(own));
+    const read = await open({
+      ...others,
+      ...(changed === null ? {} : { 'drawings/drawn.jsonl': strToU8(changed) }),
+    });
+    expect(read.told).toEqual([
+      expect.stringMatching(/strokes of drawings in “Drawn” are missing/),
+    ]);
+    const [layer] = read.document.overlays[0].layers as readonly InkLayer[];
+    expect(layer.drawings).toEqual([{ id: 'd0', hold: 1, strokes: [] }]);
   });
 });
 

@@ -5,11 +5,11 @@ import { migrated, migratedKit } from '../migrate';
 import { ENTRY_FIELDS, kit as kitField, type Kit, type KitEntry } from '../types';
 import { detached } from './detached';
 import { kitWithoutCircles } from './circles';
-import { mended, pathParts, placeInWords } from './mend';
+import { mended, pathParts, wrongInWords } from './mend';
 import type { LeftOut, Read } from './types';
 import { quoted } from '../../quoted';
 
-export { withoutCircle, kitWithoutCircles } from './circles';
+export { kitWithoutCircles } from './circles';
 export type { LeftOut, Read } from './types';
 
 type Loose = Record<string, unknown>;
@@ -139,10 +139,10 @@ function readOrLeft(value: unknown): ReadOrLeft {
 /** The same, where what is not as it was is of no interest. */
 export const readKit = (value: unknown): Kit => readKitEntries(value).document;
 
-const invalid = ({ path = '' }: ValidationError, name?: unknown): MoonError => {
+const invalid = (error: ValidationError, name?: unknown): MoonError => {
   const what = typeof name === 'string' && name !== '' ? quoted(name) : 'it';
   return new MoonError(
     'document-invalid',
-    `Something in ${what} is not right: ${placeInWords(path)}.`,
+    `Something in ${what} is not right: ${wrongInWords(error)}.`,
   );
 };

@@ -72,8 +72,9 @@ export function shortened(text: string, max: number): string {
   return text.slice(0, cut?.index ?? max);
 }
 
-/** What a person calls the place of a value: “scale” of layer 3. */
-export function placeInWords(path: string): string {
+/** What is wrong, as a person would call it: “scale” of layer 3. */
+export function wrongInWords({ path = '', type, params }: ValidationError): string {
+  if (type === 'noUnknown') return `there is nothing called ${quoted(String(params?.unknown))}`;
   const parts = pathParts(path);
   const name = parts.findLast((part) => !/^\d+$/.test(part)) ?? 'text';
   const [list, index] = parts;
