@@ -1,19 +1,23 @@
 import fc from 'fast-check';
 import { descriptionOf, errorsOf, type Field } from '@/core/document/fields';
 
-/** Any value that a field lets through; lists and texts are kept short. */
-export const valuesOf = <T>(field: Field<T>): fc.Arbitrary<T> =>
-  (generate(field) as fc.Arbitrary<T>).filter(
+/**
+ * Any value that a field lets through; lists and texts are kept short.
+ * @param reach how far numbers go from 0
+ */
+export const valuesOf = <T>(field: Field<T>, reach = 1e9): fc.Arbitrary<T> =>
+  (generate(field, reach) as fc.Arbitrary<T>).filter(
     (value) => errorsOf(field, value, { abortEarly: true }).length === 0,
   );
 
 const HEX = [...'0123456789abcdef'];
 
-function generate(field: Field): fc.Arbitrary<unknown> {
+function generate(field: Field, reach: number): fc.Arbitrary<unknown> {
+  const inner = <T>(of: Field<T>) => valuesOf(of, reach);
   const description = descriptionOf(field);
   switch (description.kind) {
     case 'number':
-      return numberWithin(description);
+      return numberWithin(description, reach);
     case 'text':
       return fc.string({ maxLength: Math.min(12, description.max) });
     case 'pattern':
@@ -23,23 +27,23 @@ function generate(field: Field): fc.Arbitrary<unknown> {
     case 'flag':
       return fc.boolean();
     case 'null or':
-      return fc.option(valuesOf(description.of), { nil: null });
+      return fc.option(inner(description.of), { nil: null });
     case 'choice':
-      return fc.oneof(...description.options.map(valuesOf));
+      return fc.oneof(...description.options.map((option) => inner(option)));
     case 'list':
-      return fc.array(valuesOf(description.of), {
+      return fc.array(inner(description.of), {
         minLength: description.min,
         maxLength: Math.max(description.min, Math.min(2, description.max)),
       });
     case 'record':
-      return fc.dictionary(fc.constantFrom(...description.keys), valuesOf(description.of), {
+      return fc.dictionary(fc.constantFrom(...description.keys), inner(description.of), {
         maxKeys: 2,
         noNullPrototype: true,
       });
     case 'shape':
       return fc.record(
         Object.fromEntries(
-          Object.entries(description.fields).map(([name, of]) => [name, valuesOf(of)]),
+          Object.entries(description.fields).map(([name, of]) => [name, inner(of)]),
         ),
         { noNullPrototype: true },
       );
@@ -48,11 +52,21 @@ function generate(field: Field): fc.Arbitrary<unknown> {
   }
 }
 
-function numberWithin({ min, max, whole }: { min: number; max: number; whole: boolean }) {
-  const [low, high] = [Math.max(min, -1e9), Math.min(max, 1e9)];
+function numberWithin(
+  { min, max, whole }: { min: number; max: number; whole: boolean },
+  reach: number,
+) {
+  const [low, high] = [Math.max(min, -reach), Math.min(max, Math.max(min, reach))];
   if (whole) return fc.integer({ min: Math.ceil(low), max: Math.floor(high) });
+  if (reach < 1000) return evenly(low, high);
   return fc.double({ min: low, max: high, noNaN: true }).map((value) => (value === 0 ? 0 : value));
 }
+
+/** Small numbers are evenly spread, which doubles are not: most of those are next to nought. */
+const evenly = (low: number, high: number) =>
+  fc
+    .integer({ min: Math.ceil(low * 100), max: Math.floor(high * 100) })
+    .map((value) => value / 100);
 
 /** Texts for the patterns that documents use: ids, colours, hashes and endings. */
 function matchingOf(pattern: RegExp): fc.Arbitrary<string> {

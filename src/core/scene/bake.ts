@@ -41,13 +41,15 @@ export function moveToKeyframes<S extends Stack>(
   const timing = timeLayers(stack).get(layerId)!;
   const { start, end } = timing.moves.get(moveId)!;
   const alone: Layer = { ...layer, moves: [move] };
-  const samples = Array.from({ length: end - start + 1 }, (_, i) =>
-    sampled(alone, start + i, timing, stack, box),
-  );
+  const at = (frame: number) => sampled(alone, frame, timing, stack, box);
+  // What goes at once has a keyframe before it that holds what was there.
+  const atOnce = move.phase !== 'arrive' && !isNear(at(start - 1), at(start));
+  const first = atOnce ? start - 1 : start;
+  const samples = Array.from({ length: end - first + 1 }, (_, i) => at(first + i));
   unwind(samples);
   const keyed = CHANNELS.reduce((next, name) => {
     const values = samples.map((sample) => sample[name]);
-    return driven(next, name, values, start);
+    return driven(next, name, values, first);
   }, layer);
   return changeLayer(removeMove(stack, layerId, moveId), layerId, (entry) => ({
     ...entry,
@@ -105,6 +107,9 @@ function placeFrom(moved: Matrix, { place }: Layer) {
   const stretch = down > 0 ? Math.max(0.01, across / down) : place.stretch;
   return { x, y, scale: down, stretch, rotation };
 }
+
+const isNear = (a: Sample, b: Sample): boolean =>
+  CHANNELS.every((name) => Math.abs(a[name] - b[name]) <= TOLERANCE[name]);
 
 /** Makes angles go on where they would jump by a whole turn. */
 function unwind(samples: Sample[]): void {

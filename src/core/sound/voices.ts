@@ -95,12 +95,38 @@ function heardIn(
 ): readonly Heard[] {
   const start = framesToSeconds(elapsed, rate);
   const share = (seconds: Seconds) => (seconds - start) / framesToSeconds(1, rate);
-  return runs.map(({ begin, end, from, to, strength: [rising, falling], round }) => ({
-    ...{ begin: share(begin), end: share(end), from, to, round },
-    gain: [
-      rising * loudnessAt(sound, begin, length),
-      falling * loudnessAt(sound, end, length),
-    ] as const,
+  const corners = fadeCorners(sound, length);
+  return runs
+    .flatMap((run) => cutAt(run, corners))
+    .map(({ begin, end, from, to, strength: [rising, falling], round }) => ({
+      ...{ begin: share(begin), end: share(end), from, to, round },
+      gain: [
+        rising * loudnessAt(sound, begin, length),
+        falling * loudnessAt(sound, end, length),
+      ] as const,
+    }));
+}
+
+/** Where a fade in ends and a fade out begins, or where one takes over from the other. */
+function fadeCorners({ fadeIn, fadeOut }: Loudness, length: Seconds): readonly Seconds[] {
+  return fadeIn + fadeOut > length
+    ? [(length * fadeIn) / (fadeIn + fadeOut)]
+    : [fadeIn, length - fadeOut];
+}
+
+/** A run in parts that end where a fade begins or ends, so that gain goes straight in each of them. */
+function cutAt(run: ClipRun, corners: readonly Seconds[]): readonly ClipRun[] {
+  const inside = corners.filter((at) => at > run.begin && at < run.end).sort((a, b) => a - b);
+  const ends = [run.begin, ...inside, run.end];
+  const along = (from: number, to: number, at: Seconds) =>
+    from + ((to - from) * (at - run.begin)) / (run.end - run.begin);
+  const [rising, falling] = run.strength;
+  return ends.slice(1).map((end, i) => ({
+    ...run,
+    ...{ begin: ends[i], end },
+    from: along(run.from, run.to, ends[i]),
+    to: along(run.from, run.to, end),
+    strength: [along(rising, falling, ends[i]), along(rising, falling, end)],
   }));
 }
 

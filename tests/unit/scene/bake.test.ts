@@ -104,6 +104,16 @@ describe('turning a move into keyframes', () => {
     expect(() => moveToKeyframes(stretched, 'band', 'm', box)).toThrow(/leans/);
   });
 
+  it('keeps what is there until a move that takes it away at once', () => {
+    const before = withMove('type on', 'leave', {
+      cue: { kind: 'at', frame: 40 },
+      stagger: { over: 'whole', order: 'forward', gap: 0, seed: 1 },
+    });
+    const after = moveToKeyframes(before, 'band', 'm', layerBox(before, before.layers[0], assets)!);
+    expect(meanOff(painted(before, 20, 0.1), painted(after, 20, 0.1))).toBe(0);
+    expect(after.layers[0].keyframes.opacity?.map(({ value }) => value)).toEqual([1, 0]);
+  });
+
   it('uses few keyframes where the way is straight', () => {
     const before = withMove('slide', 'arrive', { easing: 'linear' });
     const after = moveToKeyframes(before, 'band', 'm', layerBox(before, before.layers[0], assets)!);

@@ -53,6 +53,18 @@ describe('what is heard', () => {
     expect(heard(landing, 70)!.gain[0]).toBeCloseTo(0.5, 6);
   });
 
+  it('a fade that is shorter than a frame, or meets the other one, for as long as it is', () => {
+    const short = allHeard(withBeat({ fadeIn: 0.01 }), 0);
+    expect(short.map(({ end }) => end)).toEqual([expect.closeTo(0.25, 6), 1]);
+    expect(short.map(({ gain }) => gain)).toEqual([
+      [0, 1],
+      [1, 1],
+    ]);
+    const meeting = allHeard(withBeat({ out: 0.04, fadeIn: 0.03, fadeOut: 0.03 }), 0);
+    expect(meeting.map(({ end }) => end)).toEqual([expect.closeTo(0.5, 6), 1]);
+    expect(meeting[0].gain[1]).toBeCloseTo(2 / 3, 6);
+  });
+
   it('nothing of a silent one, or of one whose file is gone', () => {
     expect(voicesOf(withBeat({ muted: true }), find)).toEqual([]);
     expect(voicesOf(withBeat({ footage: 'gone' }), find)).toEqual([]);
