@@ -1,3 +1,23 @@
+/** Folders of the core on whose floors these stand: they may import nothing of what is above them. */
+const below = (from, ...above) => ({
+  name: `core-${from}-is-below-${above[0]}`,
+  severity: 'error',
+  from: { path: `^src/core/${from}/` },
+  to: { path: `^src/core/(${above.join('|')})/` },
+});
+
+const ABOVE_SCENE = [
+  'edit',
+  'sound',
+  'formats',
+  'matte',
+  'footage',
+  'recording',
+  'check',
+  'receivers',
+  'starters',
+];
+
 /** Who may import whom; see docs/architecture.md. */
 const only = (from, ...allowed) => ({
   name: `${from}-imports`,
@@ -12,6 +32,14 @@ const only = (from, ...allowed) => ({
 module.exports = {
   forbidden: [
     only('src/core'),
+    below('time', '(?!time)[^/]+'),
+    below('geometry', '(?!geometry|time)[^/]+'),
+    below('document', 'scene', ...ABOVE_SCENE),
+    below('motion', 'scene', ...ABOVE_SCENE),
+    below('retime', 'motion', 'scene', ...ABOVE_SCENE),
+    below('text', 'scene', ...ABOVE_SCENE),
+    below('scene', ...ABOVE_SCENE),
+    below('edit', ...ABOVE_SCENE.filter((folder) => folder !== 'edit')),
     only('src/paint', 'src/core'),
     only('src/engine', 'src/paint', 'src/core'),
     only('src/offline', 'src/core'),

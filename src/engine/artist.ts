@@ -1,5 +1,12 @@
-import { bundleAssets, type Bundle } from '@/core/document';
-import { picturesOf, sceneAt, type Box, type Scene, type SceneAssets } from '@/core/scene';
+import type { Bundle } from '@/core/document';
+import {
+  bundleAssets,
+  picturesOf,
+  sceneAt,
+  type Box,
+  type Scene,
+  type SceneAssets,
+} from '@/core/scene';
 import { browserTools } from '@/paint/browserTools';
 import { FramePainter } from '@/paint/framePainter';
 import { paintScene, type Scale } from '@/paint/paintScene';

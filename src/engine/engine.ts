@@ -21,7 +21,7 @@ import type { WordsAs } from '@/core/ink/fromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { FormatId } from '@/core/formats';
 import type { Box } from '@/core/scene';
-import type { LetterTarget } from '@/core/scene/letterTarget';
+import type { LetterTarget } from '@/core/edit/letterTarget';
 import type { SendChange } from '@/core/receivers';
 import type { Stereo } from '@/core/sound/types';
 import type { Looked } from './check/measureOverlay';

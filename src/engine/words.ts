@@ -1,14 +1,8 @@
-import {
-  bundleAssets,
-  overlayFromRow,
-  type Bundle,
-  type Overlay,
-  type PlannedOverlay,
-} from '@/core/document';
+import { overlayFromRow, type Bundle, type Overlay, type PlannedOverlay } from '@/core/document';
 import { inkFromWords, type WordsAs } from '@/core/ink/fromWords';
-import { boxAround, layerQuads } from '@/core/scene';
-import { letterTarget, type LetterTarget } from '@/core/scene/letterTarget';
-import { splitAlong, splitWords, type CutLine, type SplitOver } from '@/core/scene/split';
+import { bundleAssets, boxAround, layerQuads } from '@/core/scene';
+import { letterTarget, type LetterTarget } from '@/core/edit/letterTarget';
+import { splitAlong, splitWords, type CutLine, type SplitOver } from '@/core/edit/split';
 import { missingLetters } from '@/core/text/layout';
 import { loadFonts } from './fonts';
 

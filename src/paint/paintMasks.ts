@@ -2,7 +2,7 @@ import { LUMA } from '@/core/colour';
 import { unknownKind } from '@/core/errors';
 import type { DrawItem, Mask } from '@/core/scene';
 import { featherStops } from '@/core/scene/featherStops';
-import { roundedPath } from '@/core/scene/shapeKinds/rounded';
+import { roundedPath } from '@/core/shapes/rounded';
 import { fillEverywhere, gradientOf } from './gradient';
 import { pixelsPerUnit } from './pixelsPerUnit';
 import type { PaintContext, PaintTools } from './tools';

@@ -1,6 +1,6 @@
 import type { Overlay } from '../document/types';
 import type { Format } from '../formats';
-import type { Matrix } from '../scene/matrix';
+import type { Matrix } from '../geometry/matrix';
 import type { Rate } from '../time';
 import type { Measured } from './measure/types';
 

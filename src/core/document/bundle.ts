@@ -1,4 +1,3 @@
-import type { SceneAssets } from '../scene/assets';
 import type { Fill, Layer } from './layers';
 import type { FontFile, Footage, Landing, LutFile, Overlay, Stack } from './types';
 
@@ -89,11 +88,4 @@ export function nestingCircle(
     return null;
   };
   return walk(nested, []);
-}
-
-/** A bundle as a scene's assets, with fonts from wherever the caller has them. */
-export function bundleAssets(bundle: Bundle, font: SceneAssets['font']): SceneAssets {
-  const footage = new Map(bundle.footage.map((entry) => [entry.id, entry]));
-  const overlays = new Map(bundle.overlays.map((entry) => [entry.id, entry]));
-  return { font, footage: (id) => footage.get(id), overlay: (id) => overlays.get(id) };
 }

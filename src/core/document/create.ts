@@ -1,6 +1,6 @@
 import { convertLength, perSecond, secondsToFrames, type Rate } from '../time';
 import { moveKind } from '../motion/moves';
-import { shapeKind } from '../scene/shapeKinds';
+import { shapeKind } from '../shapes';
 import { LIMITS, RATE_LIMIT } from './fields';
 import { heldName } from './held';
 import { newLayer } from './layerParts';

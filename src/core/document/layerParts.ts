@@ -10,7 +10,7 @@ import {
 } from './properties';
 import { LAYER_KINDS, type LayerKind } from './values/kinds';
 import type { Seconds } from '../time';
-import { SHAPE_KINDS } from '../scene/shapeKinds';
+import { SHAPE_KINDS } from '../shapes';
 
 /** What follows from the declarations of a layer's properties, whatever they are. */
 

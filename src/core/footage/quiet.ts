@@ -1,4 +1,4 @@
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 import type { SmallFrame } from './smallFrames';
 
 /** How busy each cell of a picture is over a span of time, 0 (calm) to 1, row by row. */

@@ -1,6 +1,6 @@
 import type { Stroke } from '../document/layers';
-import { boxAround } from '../scene/box';
-import type { Point } from '../scene/matrix';
+import { boxAround } from '../geometry/box';
+import type { Point } from '../geometry/matrix';
 import { pointAt, pointCount, POINT_SIZE, pointsFrom, pointsUpTo, strokeBox } from './points';
 
 /** Where an eraser went, in layer pixels, and how far from there it reaches. */

@@ -3,7 +3,7 @@ import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import SvgPath from 'svgpath';
 import type { Stroke } from '../document/layers';
 import { MoonError } from '../errors';
-import { boxAround, type Box } from '../scene/box';
+import { boxAround, type Box } from '../geometry/box';
 import { strokeAlong } from './alongPath';
 import { mixed, pointsAlong, subpathsOf, type Corner } from './curves';
 

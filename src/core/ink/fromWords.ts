@@ -11,7 +11,7 @@ import { strokeAlong, type PathStyle, type WidePoint } from './alongPath';
 import { centreLines } from './centreLines';
 import { pointsAlong, subpathsOf, type Corner, type Subpath } from './curves';
 import { drawingTime } from './replay';
-import { apply, type Matrix } from '../scene/matrix';
+import { apply, type Matrix } from '../geometry/matrix';
 
 /** Along the middle of the letters, or round them. */
 export type WordsAs = 'centre lines' | 'outlines';

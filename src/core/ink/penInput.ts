@@ -1,4 +1,4 @@
-import type { Point } from '../scene/matrix';
+import type { Point } from '../geometry/matrix';
 import type { InkPoint } from './points';
 
 /** What is known of a pointer at one moment; positions are in screen pixels of the surface. */

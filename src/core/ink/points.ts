@@ -1,5 +1,5 @@
 import { POINT_SIZE, type Stroke } from '../document/values/stroke';
-import { boxAround, type Box } from '../scene/box';
+import { boxAround, type Box } from '../geometry/box';
 
 export { POINT_SIZE };
 

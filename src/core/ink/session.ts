@@ -1,5 +1,5 @@
 import type { Stroke } from '../document/layers';
-import { boxAround, type Box } from '../scene/box';
+import { boxAround, type Box } from '../geometry/box';
 import { pointAt, pointCount, POINT_SIZE } from './points';
 
 /**

@@ -1,6 +1,6 @@
 import type { StaggerUnit } from '../document/values/motion';
 import type { Drawing, Stroke } from '../document/values/stroke';
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 import { strokeBox } from './points';
 
 const found = new WeakMap<readonly Stroke[], readonly number[]>();

@@ -1,4 +1,4 @@
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 
 /**
  * The smallest box that holds all pixels of a picture with at least some alpha; null where none has it.

@@ -1,6 +1,13 @@
 import type { Replay } from '../ink/replay';
-import { IDENTITY, multiply, rotation, scaling, translation, type Matrix } from '../scene/matrix';
-import type { Box } from '../scene/box';
+import {
+  IDENTITY,
+  multiply,
+  rotation,
+  scaling,
+  translation,
+  type Matrix,
+} from '../geometry/matrix';
+import type { Box } from '../geometry/box';
 
 /**
  * A mask that stands still while what it belongs to moves. Geometry is in layer pixels: a wipe

@@ -1,7 +1,7 @@
 import type { Layer, Move, Phase, StaggerUnit } from '../document/layers';
 import { framesToSeconds, type Rate } from '../time';
-import type { Box } from '../scene/box';
-import type { Point } from '../scene/matrix';
+import type { Box } from '../geometry/box';
+import type { Point } from '../geometry/matrix';
 import { AT_HOME, combine, type Change } from './change';
 import { ease } from './easings';
 import { moveKind } from './moves';

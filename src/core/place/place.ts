@@ -1,5 +1,5 @@
 import type { Place } from '../document/types';
-import type { Point } from '../scene/matrix';
+import type { Point } from '../geometry/matrix';
 
 const hundredth = (value: number): number => Math.round(value * 100) / 100;
 

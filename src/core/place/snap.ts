@@ -1,4 +1,4 @@
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 
 /** Lines things snap to, in document pixels. */
 export interface SnapLines {

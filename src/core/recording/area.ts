@@ -1,6 +1,6 @@
 import { ColourCounts } from '../colour/commonestColour';
 import { toHex, type Rgb } from '../colour';
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 import type { DrawingArea, FramePixels } from './types';
 
 // Looked up once: millions of pixels are compared.

@@ -4,7 +4,7 @@ import type { Blend, ClipLayer, KeySettings, TimeRange } from '../document/layer
 import type { Footage, Stack } from '../document/types';
 import { chroma, parseHex, luma } from '../colour';
 import { keptSeconds } from '../retime/clipTime';
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 import type { DrawingArea } from './types';
 import type { DrawingTimes } from './times';
 

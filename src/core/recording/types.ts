@@ -1,4 +1,4 @@
-import type { Box } from '../scene/box';
+import type { Box } from '../geometry/box';
 
 /** One frame's pixels, RGBA. */
 export interface FramePixels {

@@ -1,5 +1,5 @@
 import type { Stack } from '../document/types';
-import { withinLayer } from './tree';
+import { withinLayer } from '../document/tree';
 
 /**
  * The same document with one layer alone on a clear canvas, where and when it was: what the matte and

@@ -1,46 +1,18 @@
-import type {
-  FootageLayer,
-  InkLayer,
-  Layer,
-  Place,
-  ShapeLayer,
-  WordsLayer,
-} from '../document/layers';
+import type { FootageLayer, InkLayer, Layer, ShapeLayer, WordsLayer } from '../document/layers';
 import { strokesBox } from '../ink/points';
 import { pointOnPath } from '../motion/path';
 import { counterText } from '../text/counter';
 import { layoutWords, type PlacedGlyph } from '../text/layout';
 import type { SceneAssets } from './assets';
-import { boxAround, type Box } from './box';
-import { IDENTITY, multiply, rotation, scaling, translation, type Matrix } from './matrix';
-import { shapeKind } from './shapeKinds';
-import { boxRound, roundedPath } from './shapeKinds/rounded';
+import { boxAround, type Box } from '../geometry/box';
+import { IDENTITY } from '../geometry/matrix';
+import { shapeKind } from '../shapes';
+import { boxRound, roundedPath } from '../shapes/rounded';
 
 /** A layer's outlines in layer pixels, before its place and moves. */
 export interface LayerArtwork {
   readonly glyphs: readonly PlacedGlyph[];
   readonly box: Box;
-}
-
-/** From layer pixels to the pixels of what the layer lies in. */
-export function placeMatrix(
-  place: Place & {
-    readonly stretch?: number;
-    readonly anchorX?: number;
-    readonly anchorY?: number;
-    readonly flipX?: boolean;
-    readonly flipY?: boolean;
-  },
-): Matrix {
-  const { x, y, scale, rotation: turn, stretch = 1, anchorX = 0, anchorY = 0 } = place;
-  const across = place.flipX ? -1 : 1;
-  const down = place.flipY ? -1 : 1;
-  return multiply(
-    translation(x, y),
-    rotation(turn),
-    scaling(scale * stretch * across, scale * down),
-    translation(-anchorX, -anchorY),
-  );
 }
 
 export const EMPTY_BOX: Box = { left: 0, top: 0, right: 0, bottom: 0 };

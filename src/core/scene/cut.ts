@@ -1,6 +1,6 @@
 import type { Piece } from '../document/layers';
-import { boxAround, type Box } from './box';
-import type { Point } from './matrix';
+import { boxAround, type Box } from '../geometry/box';
+import type { Point } from '../geometry/matrix';
 
 /** A line through a point; what lies clockwise of its direction is kept. */
 type Cut = NonNullable<Piece['cut']>;

@@ -2,8 +2,8 @@ import type { Fade, Gradient, Layer, Piece } from '../document/layers';
 import type { MoveMask } from '../motion/change';
 import { croppedBox } from './artwork';
 import { keptSide } from './cut';
-import { boxCentre, type Box } from './box';
-import { multiply, scaling, translation, type Matrix, type Point } from './matrix';
+import { boxCentre, type Box } from '../geometry/box';
+import { multiply, scaling, translation, type Matrix, type Point } from '../geometry/matrix';
 import type { Mask, Shading } from './types';
 
 /** Far enough to lie beyond any canvas. */

@@ -2,9 +2,9 @@ import type { Fill, Fit } from '../document/layers';
 import { clipMoment } from '../retime/clipTime';
 import type { Frames, Rate } from '../time';
 import type { SceneAssets } from './assets';
-import { boxCentre, type Box } from './box';
+import { boxCentre, type Box } from '../geometry/box';
 import { shadingOf } from './edges';
-import { multiply, scaling, translation, type Matrix } from './matrix';
+import { multiply, scaling, translation, type Matrix } from '../geometry/matrix';
 import type { PictureItem, SceneFill } from './types';
 
 /** Where and when a fill is: its layer's box, its map to the scene, the canvas, and the time. */

@@ -1,4 +1,4 @@
-import { apply, type Matrix, type Point } from './matrix';
+import { apply, type Matrix, type Point } from '../geometry/matrix';
 
 /** Straight pieces a curve becomes. */
 const PIECES = 12;

@@ -1,7 +1,7 @@
 import { NEUTRAL, type Ghost } from '../document/layers';
 import { scattered } from '../motion/random';
-import type { Box } from './box';
-import { IDENTITY, type Matrix } from './matrix';
+import type { Box } from '../geometry/box';
+import { IDENTITY, type Matrix } from '../geometry/matrix';
 import { plainGroup, type DrawItem } from './types';
 
 /** How often a second the light changes. */

@@ -1,13 +1,13 @@
 import type { DrawItem, PictureItem } from './types';
 
-export type { SceneAssets } from './assets';
-export type { Box, Quad } from './box';
-export { boxAround, boxCentre, quadHolds } from './box';
-export type { Matrix, Point } from './matrix';
-export { apply, inverse, multiply, scaling, translation } from './matrix';
+export { bundleAssets, type SceneAssets } from './assets';
+export type { Box, Quad } from '../geometry/box';
+export { boxAround, boxCentre, quadHolds } from '../geometry/box';
+export type { Matrix, Point } from '../geometry/matrix';
+export { apply, inverse, multiply, scaling, translation } from '../geometry/matrix';
 export { plainGroup } from './types';
 export { layerBox, layerQuads } from './layerBoxes';
-export { layerTree, type LayerTree } from './tree';
+export { layerTree, type LayerTree } from '../document/tree';
 export { layerAlone, withoutKeys, withoutSpill } from './alone';
 export { stackScene as sceneAt } from './stackScene';
 export type {

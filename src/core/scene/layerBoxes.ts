@@ -2,12 +2,13 @@ import type { GroupLayer, Layer, StaggerUnit } from '../document/layers';
 import type { Stack } from '../document/types';
 import { layerAt } from '../motion/channels';
 import type { UnitIndex } from '../motion/sample';
-import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
+import { layerArtwork, type LayerArtwork } from './artwork';
+import { placeMatrix } from '../geometry/placeMatrix';
 import type { SceneAssets } from './assets';
-import { boxAround, mapBox, type Box, type Quad } from './box';
+import { boxAround, mapBox, type Box, type Quad } from '../geometry/box';
 import { keptBox } from './cut';
-import { IDENTITY, multiply, type Matrix } from './matrix';
-import { layerTree, type LayerTree } from './tree';
+import { IDENTITY, multiply, type Matrix } from '../geometry/matrix';
+import { layerTree, type LayerTree } from '../document/tree';
 
 /** The box of the unit of some kind that a piece of artwork belongs to. */
 type BoxLookup = (over: StaggerUnit, unit: UnitIndex, whole: Box) => Box;

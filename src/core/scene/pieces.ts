@@ -1,7 +1,7 @@
 import { wholeParts } from '../document/layerParts';
 import type { Layer, Piece } from '../document/layers';
-import { apply, type Matrix, type Point } from './matrix';
-import type { Quad } from './box';
+import { apply, type Matrix, type Point } from '../geometry/matrix';
+import type { Quad } from '../geometry/box';
 import type { ArtworkItem, DrawItem, Outline, SceneFill } from './types';
 
 /** What a layer draws, before its edges, effects and reflection. */

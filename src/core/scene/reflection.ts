@@ -1,6 +1,6 @@
 import type { Layer } from '../document/layers';
-import type { Box } from './box';
-import { inverse, multiply, scaling, translation, type Matrix } from './matrix';
+import type { Box } from '../geometry/box';
+import { inverse, multiply, scaling, translation, type Matrix } from '../geometry/matrix';
 import { plainGroup, type DrawItem } from './types';
 
 /** A layer's items with their mirror image under it, which follows them and fades out. */

@@ -7,9 +7,10 @@ import { sampleMoves } from '../motion/sample';
 import { timeLayers } from '../motion/timing';
 import { runFrame } from '../retime/clipTime';
 import { convertLength, frameOnShow, secondsToFrames } from '../time';
-import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
+import { layerArtwork, type LayerArtwork } from './artwork';
+import { placeMatrix } from '../geometry/placeMatrix';
 import type { SceneAssets } from './assets';
-import { mapBox } from './box';
+import { mapBox } from '../geometry/box';
 import { footageItems } from './content/footage';
 import { inkItems } from './content/ink';
 import { outlineItems } from './content/outlines';
@@ -27,10 +28,10 @@ import { garbageMasks } from './garbage';
 import { asGhost } from './ghost';
 import { boxOf } from './layerBoxes';
 import { isNeutral } from './look';
-import { apply, IDENTITY, multiply, translation } from './matrix';
+import { apply, IDENTITY, multiply, translation } from '../geometry/matrix';
 import { finished, itemsOf, mergeAtRest, type LayerPicture } from './pieces';
 import { withReflection } from './reflection';
-import { layerTree } from './tree';
+import { layerTree } from '../document/tree';
 import { plainGroup, type ArtworkItem, type DrawItem, type Scene } from './types';
 
 /** Nested overlays are followed this deep; a circle is refused where it would be made. */

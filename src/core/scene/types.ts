@@ -9,8 +9,8 @@ import type {
   Shadow,
   Sides,
 } from '../document/types';
-import type { Box } from './box';
-import type { Matrix, Point } from './matrix';
+import type { Box } from '../geometry/box';
+import type { Matrix, Point } from '../geometry/matrix';
 
 /** Path data (SVG's `d`) and the map from its units to scene pixels. */
 export interface Outline {

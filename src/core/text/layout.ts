@@ -1,8 +1,8 @@
 import type { Font } from 'fontkit';
 import type { WordsLayer } from '../document/types';
 import type { UnitIndex } from '../motion/sample';
-import { multiply, scaling, translation, type Matrix } from '../scene/matrix';
-import { boxAround, mapBox, type Box } from '../scene/box';
+import { multiply, scaling, translation, type Matrix } from '../geometry/matrix';
+import { boxAround, mapBox, type Box } from '../geometry/box';
 import { splitLines } from './units';
 
 /** One glyph of a laid-out text: its outline as SVG path data in font units, and where it goes. */

@@ -1,7 +1,7 @@
 import type { Layer } from '@/core/document';
 import { apply, boxAround, type Box, type Quad } from '@/core/scene';
-import { placeMatrix } from '@/core/scene/artwork';
-import { inverse } from '@/core/scene/matrix';
+import { placeMatrix } from '@/core/geometry/placeMatrix';
+import { inverse } from '@/core/geometry/matrix';
 
 /** A layer's box in its own pixels, from where it is seen; null in a group or while it is unknown. */
 export function layerBoxFrom(layer: Layer, quads: ReadonlyMap<string, Quad>): Box | null {

@@ -11,7 +11,7 @@ import {
   type Footage,
   type Layer,
 } from '@/core/document';
-import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
+import { SHAPE_KINDS } from '@/core/shapes';
 import { newId } from '@/store/actions';
 import { importFiles } from '@/store/media';
 import { noticed } from '@/store/session';

@@ -17,7 +17,7 @@ import {
   withAnchor,
 } from '@/core/document';
 import { apply, type Quad } from '@/core/scene';
-import { placeMatrix } from '@/core/scene/artwork';
+import { placeMatrix } from '@/core/geometry/placeMatrix';
 import { after, at, band, move, overlay, words } from '../fixtures';
 import { differingPixels, painted } from '../pixels';
 

@@ -30,7 +30,7 @@ import {
   type OverlayLayer,
 } from '@/core/document';
 import { layerQuads, boxAround, picturesOf, sceneAt } from '@/core/scene';
-import { mattePoints } from '@/core/scene/garbage';
+import { mattePoints } from '@/core/document/mattePoints';
 import { after, at, band, move, overlay, video, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 import { painted } from '../pixels';

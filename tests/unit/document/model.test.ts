@@ -53,7 +53,7 @@ import { MoonError } from '@/core/errors';
 import { CHANNELS } from '@/core/motion/channels';
 import { MOVE_KINDS } from '@/core/motion/moves';
 import { RATES } from '@/core/time';
-import { splitWords } from '@/core/scene/split';
+import { splitWords } from '@/core/edit/split';
 import { assets } from '../nodeAssets';
 import { openedKit, writtenKit } from '../../support/kitFile';
 import { video } from '../fixtures';

@@ -30,7 +30,7 @@ import type { AnyProperty } from '@/core/document/properties';
 import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { timeLayers } from '@/core/motion/timing';
 import { layerAlone, sceneAt, type SceneAssets } from '@/core/scene';
-import { splitAlong } from '@/core/scene/split';
+import { splitAlong } from '@/core/edit/split';
 import { FONTS } from '@/core/text/fonts';
 import { documentAdded, documentChanged, kitReducer, undone } from '@/store/kit';
 import { valuesOf } from '../arbitraries';

@@ -2,7 +2,7 @@ import { createBoil, drawBoil, type Boil, type InkLayer } from '@/core/document'
 import { boiledPath, boiledStroke, versionAt } from '@/core/ink/boil';
 import { drawingAt, drawingStart, roundLength } from '@/core/ink/drawings';
 import { pointAt, pointCount } from '@/core/ink/points';
-import { IDENTITY } from '@/core/scene/matrix';
+import { IDENTITY } from '@/core/geometry/matrix';
 import { inked, sessionStrokes, unpacked } from '../../golden/ink';
 import { band, overlay, words } from '../fixtures';
 import { differingPixels, painted } from '../pixels';

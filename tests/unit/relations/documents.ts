@@ -19,7 +19,7 @@ import { LAYER_KINDS } from '@/core/document/values/kinds';
 import { STAGGER_ORDERS, STAGGER_UNITS } from '@/core/document/values/motion';
 import { EASINGS } from '@/core/motion/easings';
 import { MOVE_KINDS, type MoveKind } from '@/core/motion/moves';
-import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
+import { SHAPE_KINDS } from '@/core/shapes';
 import type { PictureItem, SceneAssets } from '@/core/scene';
 import { FONTS } from '@/core/text/fonts';
 import { readCube } from '@/core/colour/cube';

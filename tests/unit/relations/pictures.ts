@@ -1,5 +1,4 @@
-import type { Overlay } from '@/core/document';
-import type { Stack } from '@/core/document';
+import type { Overlay, Stack } from '@/core/document';
 import { sceneAt, type SceneAssets } from '@/core/scene';
 import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene, type Scale } from '@/paint/paintScene';

@@ -12,7 +12,7 @@ import {
   type Layer,
   type Overlay,
 } from '@/core/document';
-import { moveToKeyframes } from '@/core/scene/bake';
+import { moveToKeyframes } from '@/core/edit/bake';
 import { MoonError } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';
 import { layerBox } from '@/core/scene';

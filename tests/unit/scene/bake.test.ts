@@ -7,7 +7,7 @@ import {
   placeAt,
   updateMove,
 } from '@/core/document';
-import { moveToKeyframes } from '@/core/scene/bake';
+import { moveToKeyframes } from '@/core/edit/bake';
 import { layerBox } from '@/core/scene';
 import { band, overlay, words } from '../fixtures';
 import { assets } from '../nodeAssets';

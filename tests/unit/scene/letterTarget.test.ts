@@ -1,6 +1,6 @@
 import { addMove, type Overlay, placeAt, updateMove, type WordsLayer } from '@/core/document';
-import { largestInscribed } from '@/core/scene/inscribed';
-import { letterTarget } from '@/core/scene/letterTarget';
+import { largestInscribed } from '@/core/edit/inscribed';
+import { letterTarget } from '@/core/edit/letterTarget';
 import { overlay, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 import { painted } from '../pixels';

@@ -10,7 +10,7 @@ import {
   solid,
   WHOLE_CLIP,
 } from '@/core/document';
-import { SHAPE_KINDS } from '@/core/scene/shapeKinds';
+import { SHAPE_KINDS } from '@/core/shapes';
 import { NEUTRAL, type Effects, type ShapeLayer } from '@/core/document/layers';
 import { nodeContext } from '@/paint/nodeTools';
 import { mixPixels } from '@/paint/blends';

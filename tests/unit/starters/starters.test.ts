@@ -1,5 +1,6 @@
+import { bundleAssets } from '@/core/scene';
 import { readdirSync } from 'node:fs';
-import { bundleAssets, bundleOf, commonStay, readDocument } from '@/core/document';
+import { bundleOf, commonStay, readDocument } from '@/core/document';
 import { timeLayers } from '@/core/motion/timing';
 import { STARTERS } from '@/core/starters';
 import { nodeFont } from '@/paint/nodeTools';

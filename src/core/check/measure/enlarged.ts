@@ -1,5 +1,5 @@
 import type { DrawItem, GroupItem, PictureItem } from '../../scene';
-import { enlargement, IDENTITY, multiply, type Matrix } from '../../scene/matrix';
+import { enlargement, IDENTITY, multiply, type Matrix } from '../../geometry/matrix';
 import type { Enlarged } from './types';
 
 /** Finds how large each piece of footage is drawn at most. */

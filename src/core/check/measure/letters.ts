@@ -1,8 +1,8 @@
 import type { Font } from 'fontkit';
 import type { WordsLayer } from '../../document/layers';
-import { boxAround, type Box } from '../../scene/box';
+import { boxAround, type Box } from '../../geometry/box';
 import { flatten } from '../../scene/flatten';
-import type { Point } from '../../scene/matrix';
+import type { Point } from '../../geometry/matrix';
 import { layoutWords, type PlacedGlyph } from '../../text/layout';
 
 /** How large the letters of some words are, in layer pixels. */

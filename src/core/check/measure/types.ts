@@ -1,4 +1,4 @@
-import type { Box, Quad } from '../../scene/box';
+import type { Box, Quad } from '../../geometry/box';
 
 /** What is seen in one frame of the artwork, its backdrop left out. Pixels are those of the measured size. */
 export interface FrameMeasures {

@@ -2,7 +2,7 @@ import type { WordsLayer } from '../../document/layers';
 import type { Overlay } from '../../document/types';
 import { timeLayers } from '../../motion/timing';
 import { layerBox, layerQuads, type SceneAssets } from '../../scene';
-import type { Quad } from '../../scene/box';
+import type { Quad } from '../../geometry/box';
 import { missingLetters } from '../../text/layout';
 import { letterSizes } from './letters';
 import type { ContrastAt, WordsMeasures } from './types';

@@ -1,5 +1,5 @@
 import { colourName } from '../../colour/names';
-import { enlargement } from '../../scene/matrix';
+import { enlargement } from '../../geometry/matrix';
 import type { FrameMeasures, Measured } from '../measure/types';
 import type { Checked, CheckRule, FoundByRule, Landed, Repair, RuleOutcome } from '../types';
 

@@ -1,7 +1,7 @@
 import { movedLayer } from '../../document/edit/canvas';
 import { changeLayer } from '../../document/edit';
-import { boxAround } from '../../scene/box';
-import { apply, enlargement } from '../../scene/matrix';
+import { boxAround } from '../../geometry/box';
+import { apply, enlargement } from '../../geometry/matrix';
 import type { WordsMeasures } from '../measure/types';
 import type { Landed } from '../types';
 import { checkRule, percent, fine, found, landedOr, unmeasured } from './common';

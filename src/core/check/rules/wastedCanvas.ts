@@ -1,4 +1,4 @@
-import { boxAround } from '../../scene/box';
+import { boxAround } from '../../geometry/box';
 
 import { checkRule, fine, found, fullestFrame, NO_ARTWORK, percent, shownSpan } from './common';
 

@@ -1,4 +1,4 @@
-import { boxAround, type Box, type Quad } from '../../scene/box';
+import { boxAround, type Box, type Quad } from '../../geometry/box';
 import { safeArea } from '../../place';
 import type { Stack } from '../types';
 import { movedLayer } from './canvas';

@@ -1,6 +1,6 @@
-import { apply, inverse, multiply, type Matrix, type Point } from '../../scene/matrix';
-import { placeMatrix } from '../../scene/artwork';
-import { layerTree, withinLayer } from '../../scene/tree';
+import { apply, inverse, multiply, type Matrix, type Point } from '../../geometry/matrix';
+import { placeMatrix } from '../../geometry/placeMatrix';
+import { layerTree, withinLayer } from '../tree';
 import { createGroup } from '../create';
 import { heldName } from '../held';
 import type { Cue, GroupLayer, Layer } from '../layers';

@@ -1,4 +1,4 @@
-import { mattePoints } from '../../scene/garbage';
+import { mattePoints } from '../mattePoints';
 import type { FootageLayer, GarbageMatte, MattePoint } from '../layers';
 
 /** A matte in the middle of a layer, to be dragged into shape. */

@@ -1,6 +1,6 @@
 import { timeLayers } from '../../motion/timing';
 import { convertLength, framesToSeconds, perSecond, type Rate } from '../../time';
-import { withinLayer } from '../../scene/tree';
+import { withinLayer } from '../tree';
 import { retimedLayer, runningFor } from '../layerParts';
 import type { Layer, Move, Phase } from '../layers';
 import type { TimeMap } from '../properties';

@@ -25,6 +25,13 @@ export const BLENDS = [
 ] as const;
 export type Blend = (typeof BLENDS)[number];
 
+/** Blends that CSS, and so SVG, has no name of. */
+const WITHOUT_NAME: readonly Blend[] = ['linear burn', 'add'];
+
+/** What CSS calls a blend (`mix-blend-mode`); null for one that it does not have. */
+export const cssBlend = (of: Blend): string | null =>
+  WITHOUT_NAME.includes(of) ? null : of.replaceAll(' ', '-');
+
 export const blend = property({
   name: 'blend',
   kinds: LAYER_KINDS,

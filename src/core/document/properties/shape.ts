@@ -1,4 +1,4 @@
-import { SHAPE_KINDS } from '../../scene/shapeKinds';
+import { SHAPE_KINDS } from '../../shapes';
 import { between, numbers, oneOf } from '../fields';
 import { path } from '../values/geometry';
 import { FOOTAGE_KINDS } from '../values/kinds';

@@ -1,9 +1,10 @@
+import { cssBlend } from '../../document/properties/blend';
 import type { Effects, Shadow } from '../../document/layers';
 import { MoonError } from '../../errors';
-import { enlargement as scaleOf, IDENTITY, multiply, type Matrix } from '../../scene/matrix';
+import { enlargement as scaleOf, IDENTITY, multiply, type Matrix } from '../../geometry/matrix';
 import { featherStops } from '../../scene/featherStops';
 import { isNeutral } from '../../scene/look';
-import { roundedPath } from '../../scene/shapeKinds/rounded';
+import { roundedPath } from '../../shapes/rounded';
 import type {
   ArtworkItem,
   DrawItem,
@@ -324,11 +325,11 @@ const blurFilter = (deviation: number, writer: Writer): string =>
     ),
   );
 
-/** Blends that SVG has by the same names. */
 function laidIn(content: string, { opacity, blend }: Pick<GroupItem, 'opacity' | 'blend'>): string {
-  if (blend === 'add' || blend === 'linear burn') throw cannot(`the blend ${quoted(blend)}`);
-  if (blend === 'normal') return tag('g', { opacity }, content);
-  return tag('g', { opacity, style: `mix-blend-mode:${blend.replace(' ', '-')}` }, content);
+  const name = cssBlend(blend);
+  if (name === null) throw cannot(`the blend ${quoted(blend)}`);
+  if (name === 'normal') return tag('g', { opacity }, content);
+  return tag('g', { opacity, style: `mix-blend-mode:${name}` }, content);
 }
 
 type Attributes = Readonly<Record<string, string | number>>;

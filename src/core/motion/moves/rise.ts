@@ -1,5 +1,5 @@
 import { AT_HOME } from '../change';
-import { translation } from '../../scene/matrix';
+import { translation } from '../../geometry/matrix';
 import { edgeParam, inOut, type MoveKind } from './types';
 
 /** Comes out from behind one edge of its own box. */

@@ -1,8 +1,8 @@
 import type { PathPoint } from '../../document/values/geometry';
 import type { LayerKind } from '../../document/values/kinds';
 import type { Phase } from '../../document/values/motion';
-import type { Box } from '../../scene/box';
-import type { Point } from '../../scene/matrix';
+import type { Box } from '../../geometry/box';
+import type { Point } from '../../geometry/matrix';
 import type { Change } from '../change';
 import type { Easing } from '../easings';
 

@@ -1,4 +1,4 @@
-import { multiply, scaling, translation } from '../../scene/matrix';
+import { multiply, scaling, translation } from '../../geometry/matrix';
 import { AT_HOME } from '../change';
 import { param, type MoveKind } from './types';
 

@@ -7,9 +7,9 @@ import { replayTimes, strokeShown, WHOLE, type Shown } from '../../ink/replay';
 import { writtenWords } from '../../ink/writtenWords';
 import { isHome, type Change, type Written } from '../../motion/change';
 import type { UnitIndex } from '../../motion/sample';
-import { boxAround, type Box } from '../box';
+import { boxAround, type Box } from '../../geometry/box';
 import { moveMask } from '../edges';
-import { multiply, translation, IDENTITY, type Matrix } from '../matrix';
+import { multiply, translation, IDENTITY, type Matrix } from '../../geometry/matrix';
 import { plainGroup, type ArtworkItem, type DrawItem } from '../types';
 import {
   apartFrom,

@@ -3,7 +3,7 @@ import { boiledPath, boilKey, versionAt } from '../../ink/boil';
 import { isHome, type Change } from '../../motion/change';
 import type { PlacedGlyph } from '../../text/layout';
 import type { LayerArtwork } from '../artwork';
-import { boxCentre, type Box } from '../box';
+import { boxCentre, type Box } from '../../geometry/box';
 import { moveMask } from '../edges';
 import { sceneFill, type FillSetting } from '../fill';
 import { unitBoxes } from '../layerBoxes';
@@ -15,7 +15,7 @@ import {
   scaling,
   translation,
   type Matrix,
-} from '../matrix';
+} from '../../geometry/matrix';
 import { plainGroup, type ArtworkItem, type DrawItem, type Outline } from '../types';
 import {
   runningSeconds,

@@ -4,11 +4,11 @@ import type { LayerChange } from '../../motion/sample';
 import type { LayerTiming } from '../../motion/timing';
 import { framesToSeconds, secondsToFrames, type Frames, type Seconds } from '../../time';
 import type { SceneAssets } from '../assets';
-import type { Box } from '../box';
+import type { Box } from '../../geometry/box';
 import type { FillSetting } from '../fill';
-import { enlargement, type Matrix } from '../matrix';
+import { enlargement, type Matrix } from '../../geometry/matrix';
 import type { Content } from '../pieces';
-import type { LayerTree } from '../tree';
+import type { LayerTree } from '../../document/tree';
 import type { DrawItem } from '../types';
 
 /** Everything that is the same for all layers of one frame. */

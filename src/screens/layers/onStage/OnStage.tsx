@@ -12,11 +12,11 @@ import {
   type ShapeLayer,
 } from '@/core/document';
 import { layerAt } from '@/core/motion/channels';
-import { placeMatrix } from '@/core/scene/artwork';
-import { mattePoints } from '@/core/scene/garbage';
+import { placeMatrix } from '@/core/geometry/placeMatrix';
+import { mattePoints } from '@/core/document/mattePoints';
 import { moveKind } from '@/core/motion/moves';
-import { shapeKind, type ShapeKind } from '@/core/scene/shapeKinds';
-import { inverse } from '@/core/scene/matrix';
+import { shapeKind, type ShapeKind } from '@/core/shapes';
+import { inverse } from '@/core/geometry/matrix';
 import { apply, boxAround, boxCentre, multiply, translation, type Point } from '@/core/scene';
 import { StagePoints } from '@/ui/stage/StagePoints';
 import { useEditing, usePausedFrame, type Cut } from '../editing';

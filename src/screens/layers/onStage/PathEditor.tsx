@@ -2,7 +2,7 @@ import type { PathPoint } from '@/core/document';
 import { movedHandle, movedPoint } from '@/core/motion/editPath';
 import { pathData } from '@/core/motion/path';
 import { apply, multiply, translation, type Matrix, type Point } from '@/core/scene';
-import { inverse } from '@/core/scene/matrix';
+import { inverse } from '@/core/geometry/matrix';
 import { StagePoints, type StagePoint } from '@/ui/stage/StagePoints';
 import { useEditing } from '../editing';
 

@@ -12,7 +12,7 @@ import {
 } from '@/core/document';
 import { EASINGS, type Easing } from '@/core/motion/easings';
 import { moveKind } from '@/core/motion/moves';
-import { moveToKeyframes } from '@/core/scene/bake';
+import { moveToKeyframes } from '@/core/edit/bake';
 import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { SecondsField } from '@/ui/SecondsField';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { setShape, updateLayer, type ShapeLayer } from '@/core/document';
-import { SHAPE_KINDS, shapeKind } from '@/core/scene/shapeKinds';
+import { SHAPE_KINDS, shapeKind } from '@/core/shapes';
 import { LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';

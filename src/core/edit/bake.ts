@@ -6,9 +6,9 @@ import type { Stack } from '../document/types';
 import { channelNamed, layerAt } from '../motion/channels';
 import { sampleMoves } from '../motion/sample';
 import { timeLayers } from '../motion/timing';
-import { placeMatrix } from './artwork';
-import type { Box } from './box';
-import { apply, multiply, scaling, translation, type Matrix } from './matrix';
+import { placeMatrix } from '../geometry/placeMatrix';
+import type { Box } from '../geometry/box';
+import { apply, multiply, scaling, translation, type Matrix } from '../geometry/matrix';
 
 const CHANNELS = ['x', 'y', 'scale', 'stretch', 'rotation', 'opacity'] as const;
 type Sample = Record<(typeof CHANNELS)[number], number>;

@@ -1,4 +1,4 @@
-import { MoonError } from '../../errors';
+import { MoonError } from '../errors';
 import { arrow } from './arrow';
 import { bubble } from './bubble';
 import { ellipse } from './ellipse';

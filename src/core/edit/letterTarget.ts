@@ -1,11 +1,12 @@
 import { MoonError } from '../errors';
 import type { WordsLayer } from '../document/layers';
 import type { Overlay } from '../document/types';
-import { layerArtwork, placeMatrix } from './artwork';
-import type { SceneAssets } from './assets';
-import { flatten } from './flatten';
+import { layerArtwork } from '../scene/artwork';
+import { placeMatrix } from '../geometry/placeMatrix';
+import type { SceneAssets } from '../scene/assets';
+import { flatten } from '../scene/flatten';
 import { largestInscribed } from './inscribed';
-import { apply, inverse, multiply, type Point } from './matrix';
+import { apply, inverse, multiply, type Point } from '../geometry/matrix';
 
 /** Where to zoom to in a words layer, in layer pixels, and how large, in per cent. */
 export interface LetterTarget {

@@ -19,10 +19,11 @@ import { MoonError } from '../errors';
 import { moveRanks } from '../motion/timing';
 import type { UnitIndex } from '../motion/sample';
 import { splitLines } from '../text/units';
-import { layerArtwork, placeMatrix, type LayerArtwork } from './artwork';
-import type { SceneAssets } from './assets';
-import { boxCentre } from './box';
-import { apply, inverse, multiply, type Point } from './matrix';
+import { layerArtwork, type LayerArtwork } from '../scene/artwork';
+import { placeMatrix } from '../geometry/placeMatrix';
+import type { SceneAssets } from '../scene/assets';
+import { boxCentre } from '../geometry/box';
+import { apply, inverse, multiply, type Point } from '../geometry/matrix';
 
 export type SplitOver = Exclude<StaggerUnit, 'whole'>;
 

@@ -1,4 +1,4 @@
-import type { Layer } from '../document/layers';
+import type { Layer } from './layers';
 
 /** Layers by the group they are in, bottom first; null is the top of the overlay. */
 export type LayerTree = ReadonlyMap<string | null, readonly Layer[]>;

@@ -1,4 +1,4 @@
-import type { BoxSides } from '../../document/values/geometry';
+import type { BoxSides } from '../document/values/geometry';
 
 /** Control-point distance for a quarter circle of radius 1: 4/3·(√2 − 1). */
 const ARC = 0.5522847498;

@@ -1,5 +1,5 @@
-import { boxAround } from './box';
-import type { Point } from './matrix';
+import { boxAround } from '../geometry/box';
+import type { Point } from '../geometry/matrix';
 
 /** An upright rectangle by its middle and half its height. */
 export interface Inscribed {

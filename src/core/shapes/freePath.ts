@@ -1,5 +1,5 @@
-import type { PathPoint } from '../../document/values/geometry';
-import { pathData } from '../../motion/path';
+import type { PathPoint } from '../document/values/geometry';
+import { pathData } from '../motion/path';
 import { shapeParam, type ShapeKind } from './types';
 
 /** An arch from lower left over the top to lower right. */
