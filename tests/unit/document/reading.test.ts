@@ -51,6 +51,8 @@ describe('a document with a layer that cannot be read', () => {
 
   it('is refused where something else than a layer or sound is broken', () => {
     const broken = { ...document, backdrop: { kind: 'fog' } };
-    expect(() => readEntry(broken)).toThrow(/Something in “Kept” is not right: backdrop/);
+    expect(() => readEntry(broken)).toThrow(
+      /Something in “Kept” is not right: “kind” of “backdrop”/,
+    );
   });
 });

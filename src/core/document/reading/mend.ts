@@ -76,12 +76,14 @@ export function shortened(text: string, max: number): string {
 export function wrongInWords({ path = '', type, params }: ValidationError): string {
   if (type === 'noUnknown') return `there is nothing called ${quoted(String(params?.unknown))}`;
   const parts = pathParts(path);
-  const name = parts.findLast((part) => !/^\d+$/.test(part)) ?? 'text';
+  const isIndex = (part: string | undefined) => /^\d+$/.test(part ?? '');
   const [list, index] = parts;
-  const entry = /^\d+$/.test(index ?? '')
-    ? ` of ${list.replace(/s$/, '')} ${Number(index) + 1}`
-    : '';
-  return list === name ? `one of its ${name}` : `${quoted(name)}${entry}`;
+  const inList = isIndex(index);
+  const names = (inList ? parts.slice(2) : parts).filter((part) => !isIndex(part));
+  const own = names.slice(-2).reverse().map(quoted).join(' of ');
+  if (!inList) return own || 'its text';
+  const entry = `${list.replace(/s$/, '')} ${Number(index) + 1}`;
+  return own ? `${own} of ${entry}` : entry;
 }
 
 /** "layers[2].place.x" as its parts. */

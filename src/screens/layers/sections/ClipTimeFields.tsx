@@ -157,7 +157,7 @@ export function LeadFields({ lead, onChange }: LeadFieldsProps) {
         onChange={onChange}
       />
       <NumberField
-        label="Begin later in it"
+        label="Skip the start"
         {...seconds}
         value={Number(Math.max(0, -lead).toFixed(3))}
         onChange={(into, gesture) => onChange(into === 0 ? 0 : -into, gesture)}
