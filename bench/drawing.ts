@@ -34,10 +34,10 @@ function scribble(index: number): Stroke {
 }
 
 /** 100,000 points, written on over ten seconds. */
-function drawn(name: string, together: number): Overlay {
+export function drawn(name: string, together: number, count = STROKES): Overlay {
   const base = { ...createOverlay({ id: 'drawn', created: 0 }, name), length: 330 };
   const layer = createInk('ink', base, 'drawing');
-  const strokes = Array.from({ length: STROKES }, (_, i) => scribble(i));
+  const strokes = Array.from({ length: count }, (_, i) => scribble(i));
   const write = createMove('write', 'write on', 'arrive', 0, 300);
   return {
     ...base,

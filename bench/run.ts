@@ -19,6 +19,7 @@ import { benchKitFile } from './kitFile';
 import { benchLargeFootage } from './largeFootage';
 import { benchLargeKit } from './largeKit';
 import { benchPainting } from './painting';
+import { benchSaving } from './saving';
 import { folder, startBrowser, startServer } from './support';
 
 const inBrowser = (bench: (browser: Browser) => Promise<void>) => async () => {
@@ -30,6 +31,7 @@ const inBrowser = (bench: (browser: Browser) => Promise<void>) => async () => {
 const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   painting: inBrowser(benchPainting),
   drawing: inBrowser(benchDrawing),
+  saving: benchSaving,
   loading: inBrowser(benchLoading),
   playing: benchPlaying,
   exports: benchExports,
