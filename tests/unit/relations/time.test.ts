@@ -202,7 +202,9 @@ describe.each(MOVES.map(({ kind, phase }) => ({ name: `${kind.kind}, ${phase}`, 
     it('changes nothing of a layer at rest', () => {
       holds(moving, ({ still, moved }) => {
         const { start, end } = timeLayers(single(moved)).get('layer')!.moves.get(`move-${phase}`)!;
-        const rests = phase === 'arrive' ? end : start - 1;
+        // On the first frame of leaving nothing has moved yet, unless it goes at once.
+        const leaves = kind.stepwise ? start - 1 : start;
+        const rests = phase === 'arrive' ? end : phase === 'leave' ? leaves : start - 1;
         // What leads from one state to another has the first one from the beginning.
         if (kind.swaps || rests < 0 || rests >= 40) return;
         // What runs by the layer's own time begins with its first move.
