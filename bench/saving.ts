@@ -2,8 +2,8 @@ import type { Page } from '@playwright/test';
 import { drawn } from './drawing';
 import { openKit, row } from './support';
 
-/** 340,000 points, which are 20 MB as text. */
-const STROKES = 1700;
+/** 680,000 points, which are 20 MB as text. */
+const STROKES = 3400;
 
 /** What is written to IndexedDB from now on: characters, and when it began and was done. */
 const watchWrites = (page: Page): Promise<void> =>
