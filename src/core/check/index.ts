@@ -27,7 +27,7 @@ export { landedFrame, landedIn, landingLayer } from './landedIn';
 export { missingIn } from './missing';
 export { EnlargedPictures } from './measure/enlarged';
 export { isSoft } from './measure/softness';
-export { measureWords } from './measure/words';
+export { lackingLetters, measureWords } from './measure/words';
 export type { ContrastAt, Measured } from './measure/types';
 export type { Checked, CheckRule, Finding, Landed, Marking, RuleOutcome, Severity } from './types';
 

@@ -1,6 +1,4 @@
-type Loose = Readonly<Record<string, unknown>>;
-
-const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null;
+import { isLoose } from './migrate/loose';
 
 /** Numbers in a list of strokes from which on it is kept apart from its document. */
 const LONG = 2000;

@@ -116,7 +116,7 @@ export function enlargedBy(
   choice: RecordingChoice,
 ): number {
   const fitted = fittingBox(shownArea(footage, choice), canvas, footage);
-  return fitted.width / (layer.width * layer.place.scale);
+  return fitted.width / (layer.width * layer.place.scale * layer.place.stretch);
 }
 
 /** Pixels over which an encoder blurs a border into the paper, where a key would leave a rim. */

@@ -51,7 +51,7 @@ export function clipRuns(
     const cuts = [...borders, round.rising, length - round.falling];
     const from = Math.max(0, first - round.start);
     const to = Math.min(length, last - round.start);
-    return pieces(from, to, cuts).map(([a, b]): ClipRun => {
+    return spanParts(from, to, cuts).map(([a, b]): ClipRun => {
       const elapsed = (at: number) => (round.start + at) / time.speed + time.lead;
       const range = rangeAt(ranges, backwards ? length - (a + b) / 2 : (a + b) / 2);
       const inSource = (at: number) => range.shift + (backwards ? length - at : at);
@@ -111,8 +111,12 @@ function rangeAt(ranges: Ranges, at: Seconds): { readonly shift: Seconds } {
   return { shift: last.to - before };
 }
 
-/** A span cut where it is to be cut; nothing where it has no length. */
-function pieces(from: number, to: number, cuts: readonly number[]): readonly [number, number][] {
+/** A span in parts that end where it is cut; nothing where it has no length. */
+export function spanParts(
+  from: number,
+  to: number,
+  cuts: readonly number[],
+): readonly [number, number][] {
   const inside = cuts.filter((cut) => cut > from && cut < to).sort((a, b) => a - b);
   const ends = [from, ...inside, to];
   return ends

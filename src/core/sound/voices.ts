@@ -2,7 +2,7 @@ import type { ClipLayer, Loudness } from '../document/layers';
 import type { SoundTrack } from '../document/sound';
 import type { Footage, Landing } from '../document/types';
 import { timeLayers } from '../motion/timing';
-import { clipRuns, type ClipRun } from '../retime/clipRuns';
+import { clipRuns, spanParts, type ClipRun } from '../retime/clipRuns';
 import { framesToSeconds, type Frames, type Seconds } from '../time';
 import { gainFactor } from './types';
 
@@ -116,17 +116,15 @@ function fadeCorners({ fadeIn, fadeOut }: Loudness, length: Seconds): readonly S
 
 /** A run in parts that end where a fade begins or ends, so that gain goes straight in each of them. */
 function cutAt(run: ClipRun, corners: readonly Seconds[]): readonly ClipRun[] {
-  const inside = corners.filter((at) => at > run.begin && at < run.end).sort((a, b) => a - b);
-  const ends = [run.begin, ...inside, run.end];
   const along = (from: number, to: number, at: Seconds) =>
     from + ((to - from) * (at - run.begin)) / (run.end - run.begin);
   const [rising, falling] = run.strength;
-  return ends.slice(1).map((end, i) => ({
+  return spanParts(run.begin, run.end, corners).map(([begin, end]) => ({
     ...run,
-    ...{ begin: ends[i], end },
-    from: along(run.from, run.to, ends[i]),
+    ...{ begin, end },
+    from: along(run.from, run.to, begin),
     to: along(run.from, run.to, end),
-    strength: [along(rising, falling, ends[i]), along(rising, falling, end)],
+    strength: [along(rising, falling, begin), along(rising, falling, end)],
   }));
 }
 

@@ -1,7 +1,5 @@
+import { graphemes } from '../graphemes';
 import type { StaggerUnit } from '../document/types';
-
-/** Letters as people count them: an accent or a joined emoji belongs to its letter. */
-const segmenter = new Intl.Segmenter('en', { granularity: 'grapheme' });
 
 export interface Letter {
   readonly text: string;
@@ -14,7 +12,7 @@ export function splitLines(text: string): readonly (readonly Letter[])[] {
     .replace(/\r\n?/g, '\n')
     .split('\n')
     .map((line) =>
-      [...segmenter.segment(line)].map(({ segment }) => ({
+      [...graphemes.segment(line)].map(({ segment }) => ({
         text: segment,
         blank: segment.trim() === '',
       })),

@@ -1,4 +1,11 @@
-import { landedIn, Measurer, measureWords, type Landed, type Measured } from '@/core/check';
+import {
+  lackingLetters,
+  landedIn,
+  Measurer,
+  measureWords,
+  type Landed,
+  type Measured,
+} from '@/core/check';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { sceneAt, type Box, type Scene } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
@@ -43,7 +50,8 @@ export async function measureOverlay(
     const landed = around ? await landedAround(around, overlay.id) : null;
     const contrast = await measureContrast(bundle, around, landed, signal);
     const words = measureWords(overlay, assets, (layer) => contrast.get(layer) ?? null);
-    return { measured: measurer.result(words), landed };
+    const lacking = lackingLetters(overlay, assets);
+    return { measured: measurer.result({ words, lacking }), landed };
   } finally {
     artist.close();
   }

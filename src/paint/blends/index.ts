@@ -1,40 +1,29 @@
 import type { Blend } from '@/core/document';
+import { cssBlend, type NamelessBlend } from '@/core/document/properties/blend';
 import { linearBurn } from './linearBurn';
 
 /** A separable blend: what one channel becomes where both are solid, in levels of 0…255. */
 export type Mix = (backdrop: number, source: number) => number;
 
-/** The canvas's own name of a blend, or how it is worked out where the canvas has none. */
-const BLENDINGS: Readonly<Record<Blend, GlobalCompositeOperation | Mix>> = {
+/** What is not painted by its CSS name: by another name of the canvas, or pixel by pixel. */
+const OWN: Readonly<Record<NamelessBlend | 'normal', GlobalCompositeOperation | Mix>> = {
   normal: 'source-over',
-  multiply: 'multiply',
-  screen: 'screen',
-  overlay: 'overlay',
-  darken: 'darken',
-  lighten: 'lighten',
-  'color dodge': 'color-dodge',
-  'color burn': 'color-burn',
-  'hard light': 'hard-light',
-  'soft light': 'soft-light',
-  difference: 'difference',
-  exclusion: 'exclusion',
-  hue: 'hue',
-  saturation: 'saturation',
-  color: 'color',
-  luminosity: 'luminosity',
   'linear burn': linearBurn,
   add: 'lighter',
 };
 
+const blendingOf = (blend: Blend): GlobalCompositeOperation | Mix =>
+  blend in OWN ? OWN[blend as keyof typeof OWN] : (cssBlend(blend) as GlobalCompositeOperation);
+
 /** How a blend is worked out pixel by pixel; null where the canvas does it. */
 export function mixOf(blend: Blend): Mix | null {
-  const blending = BLENDINGS[blend];
+  const blending = blendingOf(blend);
   return typeof blending === 'string' ? null : blending;
 }
 
 /** The canvas's name of a blend; plain laying-over for one that is worked out by its mix. */
 export function compositeOf(blend: Blend): GlobalCompositeOperation {
-  const blending = BLENDINGS[blend];
+  const blending = blendingOf(blend);
   return typeof blending === 'string' ? blending : 'source-over';
 }
 

@@ -120,6 +120,11 @@ describe('letters that a font lacks', () => {
   });
 });
 
+it('letters that leave nothing to be drawn are named too', () => {
+  const document = short([words('مر', { to: 6, size: 1, place: { ...placeAt(9, 9), scale: 0 } })]);
+  expect(finding('missing-letters', checked(document, measure(document, [0])))).not.toBeNull();
+});
+
 describe('the repair of poor contrast', () => {
   it.each(['#b3432b', '#ff0000', '#e9a23b', '#3f7d6b', '#4b2e73', '#777777', '#000000', '#ffffff'])(
     'gives %s what has more contrast with it, black or white',

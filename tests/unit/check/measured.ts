@@ -1,5 +1,6 @@
 import {
   judge,
+  lackingLetters,
   Measurer,
   measureWords,
   type Checked,
@@ -37,7 +38,10 @@ export function measure(
     paintScene(context, scene, nodeTools(), scale);
     measurer.add(context.getImageData(0, 0, size.width, size.height).data, scene);
   }
-  return measurer.result(measureWords(document, assets, () => contrast));
+  return measurer.result({
+    words: measureWords(document, assets, () => contrast),
+    lacking: lackingLetters(document, assets),
+  });
 }
 
 /** What rules are told of an overlay of which nothing else is known. */

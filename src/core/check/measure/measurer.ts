@@ -6,7 +6,7 @@ import type { Box, Scene } from '../../scene';
 import { EnlargedPictures } from './enlarged';
 import { FlashCounter } from './flashes';
 import { CLEAR, isSoft, SOLID } from './softness';
-import type { FrameMeasures, Measured, WordsMeasures } from './types';
+import type { FrameMeasures, Measured } from './types';
 
 /**
  * Chroma distance, as a share of the key colour's own chroma, below which a colour counts as
@@ -87,8 +87,8 @@ export class Measurer {
     this.frames.push({ ...this.count(rgba), change });
   }
 
-  /** @param words what is known of the words, which pixels do not tell */
-  result(words: readonly WordsMeasures[]): Measured {
+  /** @param known what is known of the words, which pixels do not tell */
+  result(known: Pick<Measured, 'words' | 'lacking'>): Measured {
     const meanLuma = this.visibleSum ? this.lumaSum / this.visibleSum : 0;
     return {
       width: this.width,
@@ -99,7 +99,7 @@ export class Measurer {
       histogram: this.histogram,
       safestKey: safestKey(this.histogram, meanLuma).colour,
       pictures: this.pictures.all(),
-      words,
+      ...known,
     };
   }
 

@@ -39,8 +39,6 @@ export interface WordsMeasures {
   /** Frames it is on show, from its first to before its last. */
   readonly from: number;
   readonly to: number;
-  /** Letters that its font has no drawing of. */
-  readonly missing: readonly string[];
   /** Document pixels, as all that follows. */
   readonly letterHeight: number;
   /** Whether that is the height of capitals. */
@@ -49,6 +47,14 @@ export interface WordsMeasures {
   readonly quad: Quad;
   /** In order of time; null where there is nothing to lie on. */
   readonly contrast: readonly ContrastAt[] | null;
+}
+
+/** Words in a font that has no drawing of some of their letters. */
+export interface LackingLetters {
+  readonly name: string;
+  readonly letters: readonly string[];
+  /** A frame in the middle of their time. */
+  readonly frame: number;
 }
 
 /** Footage as it is drawn largest. */
@@ -73,4 +79,5 @@ export interface Measured {
   readonly safestKey: string;
   readonly pictures: readonly Enlarged[];
   readonly words: readonly WordsMeasures[];
+  readonly lacking: readonly LackingLetters[];
 }

@@ -5,7 +5,7 @@ import { layerBox, layerQuads, type SceneAssets } from '../../scene';
 import type { Quad } from '../../geometry/box';
 import { missingLetters } from '../../text/layout';
 import { letterSizes } from './letters';
-import type { ContrastAt, WordsMeasures } from './types';
+import type { ContrastAt, LackingLetters, WordsMeasures } from './types';
 
 /** The words of an overlay as they rest; hidden ones, blank ones and those of no size are left out. */
 export function measureWords(
@@ -29,7 +29,6 @@ export function measureWords(
         layer: layer.id,
         name: layer.name,
         characters: [...layer.text.replace(/\s+/g, ' ').trim()].length,
-        missing: missingLetters(layer.text, font),
         from: Math.max(0, from),
         to: Math.min(to, overlay.length),
         letterHeight: sizes.height * drawn,
@@ -39,6 +38,19 @@ export function measureWords(
         contrast: contrastOf(layer.id),
       },
     ];
+  });
+}
+
+/** Words that are not hidden and have letters that their font lacks, however little of them is drawn. */
+export function lackingLetters(overlay: Overlay, assets: SceneAssets): readonly LackingLetters[] {
+  const timings = timeLayers(overlay);
+  return overlay.layers.flatMap((layer): LackingLetters[] => {
+    const font = layer.kind === 'words' && !layer.hidden ? assets.font(layer.font) : undefined;
+    if (layer.kind !== 'words' || !font) return [];
+    const letters = missingLetters(layer.text, font);
+    const { from, to } = timings.get(layer.id)!;
+    const frame = Math.max(0, Math.floor((from + Math.min(to, overlay.length)) / 2));
+    return letters.length > 0 ? [{ name: layer.name, letters, frame }] : [];
   });
 }
 

@@ -2,35 +2,39 @@ import { oneOf } from '../fields';
 import { LAYER_KINDS } from '../values/kinds';
 import { property } from './types';
 
-/** Separable and non-separable blends of the W3C compositing specification, and two of light. */
-export const BLENDS = [
-  'normal',
-  'multiply',
-  'screen',
-  'overlay',
-  'darken',
-  'lighten',
-  'color dodge',
-  'color burn',
-  'hard light',
-  'soft light',
-  'difference',
-  'exclusion',
-  'hue',
-  'saturation',
-  'color',
-  'luminosity',
-  'linear burn',
-  'add',
-] as const;
-export type Blend = (typeof BLENDS)[number];
+/**
+ * Separable and non-separable blends of the W3C compositing specification, and two of light: each with what CSS, and so
+ * SVG, calls it (`mix-blend-mode`), or null where it has no name for it.
+ */
+const CSS_NAMES = {
+  normal: 'normal',
+  multiply: 'multiply',
+  screen: 'screen',
+  overlay: 'overlay',
+  darken: 'darken',
+  lighten: 'lighten',
+  'color dodge': 'color-dodge',
+  'color burn': 'color-burn',
+  'hard light': 'hard-light',
+  'soft light': 'soft-light',
+  difference: 'difference',
+  exclusion: 'exclusion',
+  hue: 'hue',
+  saturation: 'saturation',
+  color: 'color',
+  luminosity: 'luminosity',
+  'linear burn': null,
+  add: null,
+} as const;
 
-/** Blends that CSS, and so SVG, has no name of. */
-const WITHOUT_NAME: readonly Blend[] = ['linear burn', 'add'];
+type CssNames = typeof CSS_NAMES;
+export type Blend = keyof CssNames;
+/** Blends that CSS has no name of. */
+export type NamelessBlend = { [B in Blend]: CssNames[B] extends null ? B : never }[Blend];
 
-/** What CSS calls a blend (`mix-blend-mode`); null for one that it does not have. */
-export const cssBlend = (of: Blend): string | null =>
-  WITHOUT_NAME.includes(of) ? null : of.replaceAll(' ', '-');
+export const BLENDS = Object.keys(CSS_NAMES) as readonly Blend[] as readonly [Blend, ...Blend[]];
+
+export const cssBlend = <B extends Blend>(blend: B): CssNames[B] => CSS_NAMES[blend];
 
 export const blend = property({
   name: 'blend',

@@ -1,4 +1,5 @@
 import type { ValidationError } from 'yup';
+import { graphemes } from '../../graphemes';
 import { quoted } from '../../quoted';
 import { errorsOf, type Field } from '../fields';
 
@@ -61,9 +62,6 @@ function withinLimits({ type, params, path }: ValidationError): Mend | null {
   }
   return null;
 }
-
-/** Letters as people count them: an accent or a joined emoji belongs to its letter. */
-const graphemes = new Intl.Segmenter('en', { granularity: 'grapheme' });
 
 /** A text of at most some UTF-16 units that does not end within a letter. */
 export function shortened(text: string, max: number): string {
