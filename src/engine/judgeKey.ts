@@ -60,7 +60,37 @@ export async function measureKey(
   seconds: number,
   signal: AbortSignal,
 ): Promise<KeyFigures> {
-  const frames = await framesOf(footage, [seconds, ...spread(footage, MEASURED)]);
+  const [now] = await figuresOf(footage, key, [seconds], signal);
+  const spreadOut = await worstKnown(footage, key, signal);
+  return { now, worst: worstFigures([now, spreadOut]) };
+}
+
+/** Keys whose worst figures are kept: while one scrubs, and in Send, they are asked for again and again. */
+const KEPT = 20;
+const worst = new Map<string, MatteFigures>();
+
+async function worstKnown(
+  footage: Footage,
+  key: KeySettings,
+  signal: AbortSignal,
+): Promise<MatteFigures> {
+  const name = `${footage.media.hash} ${JSON.stringify(key)}`;
+  const found =
+    worst.get(name) ??
+    worstFigures(await figuresOf(footage, key, spread(footage, MEASURED), signal));
+  worst.delete(name);
+  worst.set(name, found);
+  if (worst.size > KEPT) worst.delete(worst.keys().next().value!);
+  return found;
+}
+
+async function figuresOf(
+  footage: Footage,
+  key: KeySettings,
+  seconds: readonly number[],
+  signal: AbortSignal,
+): Promise<readonly MatteFigures[]> {
+  const frames = await framesOf(footage, seconds);
   const hue = hueOf(key);
   const { keyRgba } = await keyer();
   const figures: MatteFigures[] = [];
@@ -69,7 +99,7 @@ export async function measureKey(
     await keyRgba(data, width, height, key, width / footage.width);
     figures.push(measureMatte(data, width, height, hue));
   }
-  return { now: figures[0], worst: worstFigures(figures) };
+  return figures;
 }
 
 const hueOf = (key: KeySettings): readonly boolean[] =>
