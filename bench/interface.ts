@@ -1,5 +1,6 @@
 import type { Browser } from '@playwright/test';
-import { addLayer, addMove, changeSize, createShape, placeAt, type Overlay } from '@/core/document';
+import { createShape, placeAt, type Overlay } from '@/core/document';
+import { addLayer, addMove, changeSize } from '@/core/edit';
 import { BASE, memoryRow, openKit, peakOf, row, timeSend, title } from './support';
 
 /** Frames of a title that could not be drawn in time while it plays through. */

@@ -4,16 +4,15 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import {
-  addLayer,
   createLanded,
   createLanding,
   DEFAULT_KEY,
   DOCUMENT_VERSION,
   EMPTY_KIT,
-  updateLayer,
   type Footage,
   type Landing,
 } from '@/core/document';
+import { addLayer, updateLayer } from '@/core/edit';
 import {
   browserMemory,
   folder,

@@ -5,9 +5,6 @@ import { join } from 'node:path';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import {
-  addLayer,
-  addMove,
-  changeLength,
   createOverlay,
   createShape,
   createWords,
@@ -16,6 +13,7 @@ import {
   type Kit,
   type Overlay,
 } from '@/core/document';
+import { addLayer, addMove, changeLength } from '@/core/edit';
 import { kitList, mediaPath } from '@/core/document/kitFile';
 
 const PORT = 8095;

@@ -1,6 +1,4 @@
 import {
-  addLayer,
-  addTrack,
   createBoil,
   createInk,
   createLanded,
@@ -8,19 +6,17 @@ import {
   createMove,
   createOverlay,
   createShape,
-  createTrack,
   createWords,
   DEFAULT_KEY,
   placeAt,
-  shiftLayer,
   solid,
-  updateLayer,
   type Footage,
   type Landing,
   type Move,
   type Overlay,
   type Place,
 } from '@/core/document';
+import { addLayer, addTrack, createTrack, shiftLayer, updateLayer } from '@/core/edit';
 import { strokesOfSession } from '@/core/ink/session';
 import { penSessions } from './pen';
 import { DRAWING_AREA, KEY_COLOUR } from './scenes/handwriting';

@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import type { PenSession } from '@/core/ink/session';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 import { LETTERS, smooth, type PenStroke } from './letters';
 
 /** What a pen told while somebody wrote: positions, pressure, tilt and time, 120 times a second. */

@@ -1,4 +1,4 @@
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 
 export const SAMPLE_RATE = 48_000;
 const SECONDS = 8;

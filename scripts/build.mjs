@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { relative } from 'node:path';
-import { zipSync } from 'fflate';
+import { Uint8ArrayReader, Uint8ArrayWriter, ZipWriter } from '@zip.js/zip.js';
 import { hintCompiling } from './compileHints.mjs';
 import { compressSite } from './compress.mjs';
 import { buildEngine } from './engine.mjs';
@@ -37,13 +37,13 @@ function fingerprint() {
 }
 
 /** A kit file is a zip of its list and its media, which are packed already. */
-function packDemoKit() {
-  const files = filesBelow(DEMO_KIT).map((file) => [
-    relative(DEMO_KIT, file),
-    [readFileSync(file), { level: 0 }],
-  ]);
+async function packDemoKit() {
+  const zip = new ZipWriter(new Uint8ArrayWriter(), { level: 0 });
+  for (const file of filesBelow(DEMO_KIT)) {
+    await zip.add(relative(DEMO_KIT, file), new Uint8ArrayReader(readFileSync(file)));
+  }
   mkdirSync('public/demo', { recursive: true });
-  writeFileSync('public/demo/fennel-hill-kites.moonpatch', zipSync(Object.fromEntries(files)));
+  writeFileSync('public/demo/fennel-hill-kites.moonpatch', await zip.close());
 }
 
 /** The bundler puts this list in the place of the library's own (metro.config.js). */
@@ -72,7 +72,7 @@ if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) {
   console.log('The app is built already.');
 } else {
   await buildEngine();
-  packDemoKit();
+  await packDemoKit();
   drawIcons();
   listIcons();
   exportSite();

@@ -43,7 +43,7 @@ export async function buildEngine() {
 /** The font list is TypeScript; its ids and files are read by bundling it. */
 async function shippedFonts() {
   const { outputFiles } = await build({
-    entryPoints: ['src/core/text/fonts.ts'],
+    entryPoints: ['src/core/fonts.ts'],
     bundle: true,
     format: 'esm',
     write: false,

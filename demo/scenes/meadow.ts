@@ -1,4 +1,4 @@
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 import type { Context } from '../canvas';
 import { drawKite, drawTail } from './kite';
 

@@ -17,7 +17,7 @@ import type {
 import type { ClipEvent, EventKind } from '@/core/footage/events';
 import type { QuietMap } from '@/core/footage/quiet';
 import type { BackdropPair } from '@/core/matte/backdropPair';
-import type { WordsAs } from '@/core/ink/fromWords';
+import type { WordsAs } from '@/core/edit/inkFromWords';
 import type { RecordingProposal } from '@/core/recording/proposal';
 import type { FormatId } from '@/core/formats';
 import type { Box } from '@/core/scene';
@@ -60,7 +60,7 @@ export type { ServerHealth } from './server';
 export type { MeasuredSound } from './sound/measureSound';
 export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
 export type { Viewport } from './viewport';
-export type { WordsAs } from '@/core/ink/fromWords';
+export type { WordsAs } from '@/core/edit/inkFromWords';
 export type { Split } from './words';
 
 installHandlers();

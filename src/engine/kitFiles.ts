@@ -2,6 +2,7 @@ import { mediaOwners, type Kit, type Media, type Read } from '@/core/document';
 import { kitList, readKitFile, writeKitFile } from '@/core/document/kitFile';
 import { strokesApart } from '@/core/document/strokeLines';
 import { MoonError } from '@/core/errors';
+import type { Pieces } from '@/core/zip';
 import { hashOfPieces, keepMedia, keptMedia, piecesOfMedia, type KeptMedia } from './mediaStore';
 import type { Progress } from './progress';
 import { openScratchFile } from './send/scratchFile';
@@ -48,7 +49,6 @@ export async function saveKit(kit: Kit, progress: Progress): Promise<SavedKit> {
   }
 }
 
-type Pieces = AsyncIterable<Uint8Array>;
 type Count = (pieces: Pieces) => Pieces;
 
 /** Counts the bytes of all pieces that pass. @param share what each counts */

@@ -1,6 +1,7 @@
 import 'core-js/actual/typed-array/from-base64';
 import 'core-js/actual/typed-array/to-base64';
 import { createSHA256 } from 'hash-wasm';
+import type { Pieces } from '@/core/zip';
 import { MoonError } from '@/core/errors';
 import { keepMediaText, mediaKeys, mediaText, removeMediaTexts } from './mediaTexts';
 import type { Progress } from './progress';
@@ -25,7 +26,7 @@ async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
 }
 
 /** SHA-256 in lower-case hexadecimal. */
-export async function hashOfPieces(pieces: AsyncIterable<Uint8Array>): Promise<string> {
+export async function hashOfPieces(pieces: Pieces): Promise<string> {
   const digest = await createSHA256();
   for await (const piece of pieces) digest.update(piece);
   return digest.digest('hex');
@@ -54,7 +55,7 @@ export async function keepFile(file: Blob, progress: Progress): Promise<string> 
  * @param pieces of any size
  * @throws MoonError 'storage-full' | 'storage-away' | 'media-damaged' where the bytes are not those of the hash
  */
-export async function keepMedia(hash: string, pieces: AsyncIterable<Uint8Array>): Promise<void> {
+export async function keepMedia(hash: string, pieces: Pieces): Promise<void> {
   if (await isKept(hash)) return;
   const digest = await createSHA256();
   let bytes = 0;
@@ -83,7 +84,7 @@ export async function keepMedia(hash: string, pieces: AsyncIterable<Uint8Array>)
 }
 
 /** The same bytes in pieces of a chunk's size. */
-async function* rechunked(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+async function* rechunked(pieces: Pieces): AsyncGenerator<Uint8Array> {
   const chunk = new Uint8Array(CHUNK);
   let filled = 0;
   for await (const piece of pieces) {

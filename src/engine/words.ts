@@ -1,8 +1,8 @@
 import { overlayFromRow, type Bundle, type Overlay, type PlannedOverlay } from '@/core/document';
-import { inkFromWords, type WordsAs } from '@/core/ink/fromWords';
+import { inkFromWords, type WordsAs } from '@/core/edit/inkFromWords';
 import { bundleAssets, boxAround, layerQuads } from '@/core/scene';
 import { letterTarget, type LetterTarget } from '@/core/edit/letterTarget';
-import { splitAlong, splitWords, type CutLine, type SplitOver } from '@/core/edit/split';
+import { splitAlong, splitWords, type CutLine, type SplitOver } from '@/core/edit/splitLetters';
 import { missingLetters } from '@/core/text/layout';
 import { loadFonts } from './fonts';
 

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { createCanvas, DOMMatrix, Path2D as NodePath2D, type SKRSContext2D } from '@napi-rs/canvas';
 import { create, type Font } from 'fontkit';
-import { FONTS } from '@/core/text/fonts';
+import { FONTS } from '@/core/fonts';
 import { PathCache } from './pathCache';
 import type { PaintContext, PaintTools } from './tools';
 

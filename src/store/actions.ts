@@ -5,7 +5,7 @@ import { EMPTY_KIT } from '@/core/document/emptyKit';
 import { heldName } from '@/core/document/held';
 import { DOCUMENT_VERSION } from '@/core/document/stamp';
 import type { Footage, KitEntry, Landing, Overlay } from '@/core/document/types';
-import type { SendSettings } from '@/core/sending/settings';
+import type { SendSettings } from '@/core/document/sendSettings';
 import { keep } from './keep';
 import { kitNamed, removed } from './kit';
 import { selectBelongingById, selectDocument, selectFootageById } from './selectors';

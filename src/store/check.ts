@@ -1,7 +1,7 @@
 import { judge, missingIn, type Verdict } from '@/core/check';
-import type { Bundle, Overlay } from '@/core/document';
+import { sameBundle, type Bundle, type Overlay } from '@/core/document';
 import { formatById } from '@/core/formats';
-import type { SendSettings } from '@/core/sending/settings';
+import type { SendSettings } from '@/core/document/sendSettings';
 import { engine, type Looked, type Progress } from '@/engine/engine';
 import { checkedSet } from './session';
 import type { AppThunk } from './store';
@@ -20,14 +20,8 @@ export function knownLook(bundle: Bundle, around: Bundle | null): Looked | null 
   return known && same(known.bundle, bundle) && same(known.around, around) ? known : null;
 }
 
-/** Whether two bundles hold the very same things. */
 const same = (a: Bundle | null, b: Bundle | null): boolean =>
-  a === b || (a !== null && b !== null && parts(a).every((part, i) => part === parts(b)[i]));
-
-const parts = ({ document, overlays, footage, fonts, luts }: Bundle): readonly unknown[] => [
-  document,
-  ...[overlays, footage, fonts, luts].flatMap((list) => [list.length, ...list]),
-];
+  a === b || (a !== null && b !== null && sameBundle(a, b));
 
 /** Measures all frames of an overlay. @param around a landing it is judged in */
 export const look =

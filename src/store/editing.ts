@@ -1,11 +1,5 @@
-import {
-  edited,
-  nestedIn,
-  nestingCircle,
-  type Landing,
-  type Overlay,
-  type Stack,
-} from '@/core/document';
+import { nestedIn, nestingCircle, type Landing, type Overlay, type Stack } from '@/core/document';
+import { edited } from '@/core/edit';
 import { MoonError, plainWords } from '@/core/errors';
 import { mayChange } from './actions';
 import { keepHeld } from './keep';

@@ -1,7 +1,7 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { newHistory, type StateWithHistory } from 'redux-undo';
 import type { Footage, Kit, Landing, Overlay, Resource } from '@/core/document';
-import type { Recipe } from '@/core/sending/settings';
+import type { Recipe } from '@/core/document/sendSettings';
 
 /** A document that can be edited, with its own undo steps. */
 export type Editable = Overlay | Landing;

@@ -1,4 +1,5 @@
-import { changeLayer, type Footage } from '@/core/document';
+import { type Footage } from '@/core/document';
+import { changeLayer } from '@/core/edit';
 import { engine } from '@/engine/engine';
 import { editLanding } from './editing';
 import { busily } from './busy';

@@ -1,5 +1,4 @@
 import {
-  addLayer,
   createLanded,
   createLanding,
   type Bundle,
@@ -7,7 +6,8 @@ import {
   type Landing,
   type Overlay,
 } from '@/core/document';
-import type { SendSettings } from '@/core/sending/settings';
+import { addLayer } from '@/core/edit';
+import type { SendSettings } from '@/core/document/sendSettings';
 import { engine, type FormatTrial, type SendJob } from '@/engine/engine';
 import { newId, stamp } from './actions';
 import { bundleIn, selectDocument } from './selectors';

@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { expect, test, type Page } from '@playwright/test';
-import { addLayer, createOverlay, createShape, EMPTY_KIT } from '@/core/document';
+import { createOverlay, createShape, EMPTY_KIT } from '@/core/document';
+import { addLayer } from '@/core/edit';
 import { bringIn, chooseFiles, openDemoKit, openEmptyKit, openKitFile } from '../support/app';
 import { packedKit } from '../support/kitFile';
 import { ffmpeg, like, pixelAt, pngPixels, testFile } from '../support/media';

@@ -1,6 +1,6 @@
 import { fontsOf, footageOf, type Bundle } from '../document';
 import type { Layer, Overlay } from '../document/types';
-import { fontFamily } from '../text/fonts';
+import { fontFamily } from '../fonts';
 
 /** Names of an overlay's layers that use something which is no longer in the kit. */
 export function missingIn({ document, overlays, footage, fonts, luts }: Bundle): readonly string[] {

@@ -1,4 +1,4 @@
-import { ascii, big, concat } from '../formats/files/growing';
+import { ascii, big, concat } from '../bytes';
 
 /** Fixed point with 16 bits behind the point. */
 const fixed = (...values: readonly number[]): Uint8Array =>

@@ -46,6 +46,16 @@ export function bundleOf(document: Overlay | Landing, library: Library): Bundle 
   };
 }
 
+const PARTS = ['overlays', 'footage', 'fonts', 'luts'] as const;
+
+/** Whether two bundles hold the very same things. */
+export const sameBundle = (a: Bundle, b: Bundle): boolean =>
+  a.document === b.document &&
+  PARTS.every((part) => {
+    const [mine, others]: readonly (readonly unknown[])[] = [a[part], b[part]];
+    return mine.length === others.length && mine.every((entry, i) => entry === others[i]);
+  });
+
 /** Ids of the overlays nested in a document, each once. */
 export const nestedIn = ({ layers }: Stack): readonly string[] => [
   ...new Set(layers.flatMap((layer) => (layer.kind === 'overlay' ? [layer.overlay] : []))),

@@ -1,5 +1,6 @@
 import { convertLength, perSecond, secondsToFrames, type Rate } from '../time';
-import { moveKind } from '../motion/moves';
+import type { PathPoint } from '../geometry/path';
+import { moveKind } from '../moves';
 import { shapeKind } from '../shapes';
 import { LIMITS, RATE_LIMIT } from './fields';
 import { heldName } from './held';
@@ -24,7 +25,6 @@ import {
   type Move,
   type Overlay,
   type OverlayLayer,
-  type PathPoint,
   type Phase,
   type ShapeLayer,
   type Stack,

@@ -1,12 +1,4 @@
-import {
-  BlobReader,
-  configure,
-  TextReader,
-  ZipReader,
-  ZipWriter,
-  type Entry,
-  type FileEntry,
-} from '@zip.js/zip.js';
+import { BlobReader, ZipReader, type Entry, type FileEntry } from '@zip.js/zip.js';
 import { MoonError } from '../errors';
 import { mediaOwners, type MediaOwner } from './media';
 import { readKitEntries, type Read } from './reading';
@@ -19,11 +11,7 @@ import {
 } from './strokeLines';
 import type { Kit, Media } from './types';
 import { quoted } from '../quoted';
-
-/** Bytes that are read at once: in smaller pieces a file of gigabytes takes minutes. */
-const PIECE = 1024 * 1024;
-
-configure({ useWebWorkers: false, chunkSize: PIECE });
+import { addPacked, addStored, zipWriter, type Pieces } from '../zip';
 
 const FORMAT = 'moon-patch-kit';
 const FORMAT_VERSION = 2;
@@ -47,9 +35,6 @@ const strokesPath = (document: string): string => `drawings/${document}.jsonl`;
 
 export const mediaPath = (media: Media): string => `media/${media.hash}.${media.extension}`;
 
-/** The bytes of a file in pieces of any size. */
-export type Pieces = AsyncIterable<Uint8Array>;
-
 /** The list of a kit file: all of the kit but its media, and the strokes that lie apart. */
 export const kitList = (kit: Kit): string =>
   JSON.stringify({ format: FORMAT, version: FORMAT_VERSION, kit }, null, 1);
@@ -64,35 +49,20 @@ export async function writeKitFile(
   mediaOf: (media: Media) => Pieces | null,
   writable: WritableStream<Uint8Array>,
 ): Promise<void> {
-  const zip = new ZipWriter(writable, { level: 0, extendedTimestamp: false });
+  const zip = zipWriter(writable);
   const { head, strokes } = strokesApart(kit);
-  await zip.add(LIST, new TextReader(kitList(head)), { level: 6 });
+  await addPacked(zip, LIST, [new TextEncoder().encode(kitList(head))]);
   for (const [id, own] of strokes) {
-    await zip.add(strokesPath(id), streamOf(strokeLines(own)), { level: 6 });
+    await addPacked(zip, strokesPath(id), strokeLines(own));
   }
   const written = new Set<string>();
   for (const { media } of mediaOwners(kit)) {
     const path = mediaPath(media);
     const pieces = written.has(path) ? null : mediaOf(media);
     written.add(path);
-    if (pieces) await zip.add(path, streamOf(pieces), { zip64: media.bytes > ZIP32 });
+    if (pieces) await addStored(zip, path, pieces, media.bytes);
   }
   await zip.close();
-}
-
-/** Bytes from which a zip needs its 64-bit extension, with some room for what is around them. */
-const ZIP32 = 0xffff_0000;
-
-function streamOf(pieces: Pieces): ReadableStream<Uint8Array> {
-  const iterator = pieces[Symbol.asyncIterator]();
-  return new ReadableStream({
-    pull: async (controller) => {
-      const { done, value } = await iterator.next();
-      if (done) controller.close();
-      else controller.enqueue(value.slice());
-    },
-    cancel: async () => void (await iterator.return?.()),
-  });
 }
 
 /**

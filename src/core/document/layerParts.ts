@@ -8,7 +8,7 @@ import {
   type LayerOf,
   type TimeMap,
 } from './properties';
-import { LAYER_KINDS, type LayerKind } from './values/kinds';
+import { LAYER_KINDS, type LayerKind } from '../layerKinds';
 import type { Seconds } from '../time';
 import { SHAPE_KINDS } from '../shapes';
 

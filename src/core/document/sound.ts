@@ -16,3 +16,12 @@ export const soundTrack = shape({
   out: orNull(seconds(0, 1e6)),
 });
 export interface SoundTrack extends ValueOf<typeof soundTrack> {}
+
+/** The sounds of a landing, each beginning at another frame; nothing for an overlay, which has none. */
+export function soundsAt(
+  stack: { readonly sounds?: readonly SoundTrack[] },
+  at: (frame: number) => number,
+): { readonly sounds?: readonly SoundTrack[] } {
+  const { sounds } = stack;
+  return sounds ? { sounds: sounds.map((track) => ({ ...track, start: at(track.start) })) } : {};
+}

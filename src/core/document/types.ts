@@ -1,4 +1,4 @@
-import { recipe } from '../sending/settings';
+import { recipe } from './sendSettings';
 import { backdrop } from './backdrop';
 import {
   between,

@@ -1,7 +1,7 @@
 import { MoonError } from '../errors';
 import type { Keyframe, Layer } from '../document/layers';
-import { changeLayer, findLayer } from '../document/edit/layers';
-import { removeMove } from '../document/edit/moves';
+import { changeLayer, findLayer } from './layers';
+import { removeMove } from './moves';
 import type { Stack } from '../document/types';
 import { channelNamed, layerAt } from '../motion/channels';
 import { sampleMoves } from '../motion/sample';

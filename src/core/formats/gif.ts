@@ -1,5 +1,5 @@
 import { parseHex } from '../colour';
-import type { Dither, GifSettings } from '../sending/settings';
+import type { Dither, GifSettings } from '../document/sendSettings';
 
 /**
  * Makes each pixel wholly clear or not at all, in place: those that stay keep their own colour, or

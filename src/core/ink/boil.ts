@@ -1,6 +1,6 @@
 import { createNoise2D, type NoiseFunction2D } from 'simplex-noise';
 import type { Boil, Stroke } from '../document/layers';
-import { scattered, seededRandom } from '../motion/random';
+import { scattered, seededRandom } from '../random';
 import { apply, inverse, type Matrix } from '../geometry/matrix';
 import { dividedCubic, subpathsOf, type Corner } from './curves';
 import { POINT_SIZE, runningLengths } from './points';

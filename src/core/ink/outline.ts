@@ -1,6 +1,6 @@
 import { getStroke } from 'perfect-freehand';
 import type { Stroke } from '../document/layers';
-import { brushKind } from './brushes';
+import { brushKind } from '../brushes';
 import { POINT_SIZE, pointsFrom, pointsUpTo, type Part } from './points';
 import { pressures } from './pressure';
 

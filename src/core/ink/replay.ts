@@ -1,16 +1,7 @@
 import type { Drawing, Stroke } from '../document/values/stroke';
+import type { Replay } from '../moves/replay';
 import { runningLengths, strokeLength, strokeTime, POINT_SIZE, type Part } from './points';
 import { writtenWords } from './writtenWords';
-
-/** How a drawing is drawn again. */
-export interface Replay {
-  /** At the hand's own pace, or at the same speed everywhere. */
-  readonly rhythm: 'hand' | 'even';
-  /** What is drawn one after the other. */
-  readonly together: 'strokes' | 'words' | 'all';
-  /** Share of the pauses between strokes that is kept. */
-  readonly pauses: number;
-}
 
 /** When a stroke's line is drawn and its area filled, in the replay's own time from 0 to 1. */
 export interface StrokeTime {

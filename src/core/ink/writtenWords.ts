@@ -1,4 +1,4 @@
-import type { StaggerUnit } from '../document/values/motion';
+import type { StaggerUnit } from '../moves/phases';
 import type { Drawing, Stroke } from '../document/values/stroke';
 import type { Box } from '../geometry/box';
 import { strokeBox } from './points';

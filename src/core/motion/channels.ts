@@ -1,6 +1,6 @@
 import type { Keyframe, Layer } from '../document/layers';
 import { PROPERTIES, type AnyProperty } from '../document/properties';
-import { ease } from './easings';
+import { ease } from '../easings';
 
 /** A number of a layer that keyframes can drive; `read` is null where the layer has none such. */
 export interface Channel {

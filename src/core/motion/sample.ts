@@ -2,18 +2,12 @@ import type { Layer, Move, Phase, StaggerUnit } from '../document/layers';
 import { framesToSeconds, type Rate } from '../time';
 import type { Box } from '../geometry/box';
 import type { Point } from '../geometry/matrix';
-import { AT_HOME, combine, type Change } from './change';
-import { ease } from './easings';
-import { moveKind } from './moves';
-import { scattered } from './random';
+import { AT_HOME, combine, type Change } from '../moves/change';
+import { ease } from '../easings';
+import { moveKind } from '../moves';
+import { scattered } from '../random';
+import type { UnitIndex } from '../text/units';
 import { moveRanks, unitLength, type LayerTiming } from './timing';
-
-/** Which letter, word and line a piece of artwork belongs to; all 0 for a shape. */
-export interface UnitIndex {
-  readonly letters: number;
-  readonly words: number;
-  readonly lines: number;
-}
 
 /** What moves need to know about where they happen. */
 export interface MoveSetting {

@@ -1,5 +1,5 @@
 import type { Stagger, StaggerOrder } from '../document/layers';
-import { seededRandom } from './random';
+import { seededRandom } from '../random';
 
 /** Rank of each of `count` units: which starts first, second, … for an order. */
 export function staggerRanks(order: StaggerOrder, count: number, seed: number): readonly number[] {

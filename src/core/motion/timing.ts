@@ -2,10 +2,9 @@ import type { Layer, Move } from '../document/layers';
 import type { Stack } from '../document/types';
 import { countStrokes } from '../ink/writtenWords';
 import { countUnits } from '../text/units';
-import { solveCues, type CuedMove, type MoveTime } from './cues';
-import { moveKind } from './moves';
+import { moveName, solveCues, type CuedMove, type MoveTime } from '../document/cues';
+import { moveKind } from '../moves';
 import { staggerLength, staggerRanks } from './stagger';
-import { quoted } from '../quoted';
 
 /** When a layer is on show (`to` is the frame after its last) and when each of its moves runs. */
 export interface LayerTiming {
@@ -45,10 +44,6 @@ export function moveLength(layer: Layer, move: Move): number {
   const moved = layer.letters.filter(({ index }) => move.letter === null || move.letter === index);
   return own + Math.max(0, ...moved.map(({ delay }) => delay));
 }
-
-/** What a person calls a move: its kind and the layer it is on. */
-export const moveName = (layer: Layer, move: Move): string =>
-  `${moveKind(move.kind).label} (${move.phase}) of ${quoted(layer.name)}`;
 
 const timed = new WeakMap<readonly Layer[], ReadonlyMap<string, LayerTiming>>();
 

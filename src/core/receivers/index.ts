@@ -1,7 +1,7 @@
 import { unknownKind } from '../errors';
 import type { Backdrop, Landing, Overlay } from '../document/types';
 import { formatsFor, wouldLose, type Format } from '../formats';
-import type { SendSettings } from '../sending/settings';
+import type { SendSettings } from '../document/sendSettings';
 import { blackBehind } from './list/blackBehind';
 import { blendsOnly } from './list/blendsOnly';
 import { clearVideo } from './list/clearVideo';

@@ -1,6 +1,6 @@
 import type { FootageLayer, InkLayer, Layer, ShapeLayer, WordsLayer } from '../document/layers';
 import { strokesBox } from '../ink/points';
-import { pointOnPath } from '../motion/path';
+import { pointOnPath } from '../geometry/path';
 import { counterText } from '../text/counter';
 import { layoutWords, type PlacedGlyph } from '../text/layout';
 import type { SceneAssets } from './assets';

@@ -1,5 +1,5 @@
 import type { Fade, Gradient, Layer, Piece } from '../document/layers';
-import type { MoveMask } from '../motion/change';
+import type { MoveMask } from '../moves/change';
 import { croppedBox } from './artwork';
 import { keptSide } from './cut';
 import { boxCentre, type Box } from '../geometry/box';

@@ -1,5 +1,5 @@
 import { NEUTRAL, type Ghost } from '../document/layers';
-import { scattered } from '../motion/random';
+import { scattered } from '../random';
 import type { Box } from '../geometry/box';
 import { IDENTITY, type Matrix } from '../geometry/matrix';
 import { plainGroup, type DrawItem } from './types';

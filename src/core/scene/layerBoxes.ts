@@ -1,7 +1,7 @@
 import type { GroupLayer, Layer, StaggerUnit } from '../document/layers';
 import type { Stack } from '../document/types';
 import { layerAt } from '../motion/channels';
-import type { UnitIndex } from '../motion/sample';
+import type { UnitIndex } from '../text/units';
 import { layerArtwork, type LayerArtwork } from './artwork';
 import { placeMatrix } from '../geometry/placeMatrix';
 import type { SceneAssets } from './assets';

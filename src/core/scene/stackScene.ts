@@ -1,7 +1,7 @@
 import type { GroupLayer, Layer, OverlayLayer } from '../document/layers';
-import { stretchStay } from '../document/edit/time';
+import { stretchStay } from '../motion/stay';
 import type { Overlay, Stack } from '../document/types';
-import { isHome } from '../motion/change';
+import { isHome } from '../moves/change';
 import { layerAt } from '../motion/channels';
 import { sampleMoves } from '../motion/sample';
 import { timeLayers } from '../motion/timing';

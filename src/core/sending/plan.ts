@@ -1,4 +1,4 @@
-import { commonStay } from '../document/edit/time';
+import { commonStay } from '../motion/stay';
 import type { Landing, Overlay } from '../document/types';
 import { MoonError } from '../errors';
 import {
@@ -11,7 +11,7 @@ import {
 } from '../formats';
 import { convertLength, frameOnShow, rateLabel, type Rate } from '../time';
 import { nameFrom } from './fileName';
-import type { SendSettings } from './settings';
+import type { SendSettings } from '../document/sendSettings';
 import { quoted } from '../quoted';
 
 export type Part = 'arrive' | 'stay' | 'leave';

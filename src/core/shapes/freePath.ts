@@ -1,5 +1,5 @@
-import type { PathPoint } from '../document/values/geometry';
-import { pathData } from '../motion/path';
+import type { PathPoint } from '../geometry/path';
+import { pathData } from '../geometry/path';
 import { shapeParam, type ShapeKind } from './types';
 
 /** An arch from lower left over the top to lower right. */

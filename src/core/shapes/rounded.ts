@@ -1,14 +1,10 @@
-import type { BoxSides } from '../document/values/geometry';
+import type { Box } from '../geometry/box';
 
 /** Control-point distance for a quarter circle of radius 1: 4/3·(√2 − 1). */
 const ARC = 0.5522847498;
 
 /** Path data of a box with elliptic corners, clockwise. */
-export function roundedPath(
-  { left: l, top: t, right: r, bottom: b }: BoxSides,
-  rx: number,
-  ry = rx,
-) {
+export function roundedPath({ left: l, top: t, right: r, bottom: b }: Box, rx: number, ry = rx) {
   if (rx <= 0 || ry <= 0) return `M${l} ${t}H${r}V${b}H${l}Z`;
   const [kx, ky] = [rx * (1 - ARC), ry * (1 - ARC)];
   return (
@@ -30,7 +26,7 @@ export function ellipseHole(rx: number, ry: number): string {
   );
 }
 
-export const boxRound = (width: number, height: number): BoxSides => ({
+export const boxRound = (width: number, height: number): Box => ({
   left: -width / 2,
   top: -height / 2,
   right: width / 2,

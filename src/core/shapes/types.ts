@@ -1,4 +1,4 @@
-import type { PathPoint } from '../document/values/geometry';
+import type { PathPoint } from '../geometry/path';
 
 /** A number of a shape that a person can set. */
 export interface ShapeParam {

@@ -1,5 +1,5 @@
 import type { WordsLayer } from '../document/layers';
-import { ease } from '../motion/easings';
+import { ease } from '../easings';
 
 /** Stands for the number in the words of a counter. */
 export const COUNTER_MARK = '#';

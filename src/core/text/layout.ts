@@ -1,6 +1,6 @@
 import type { Font } from 'fontkit';
 import type { WordsLayer } from '../document/types';
-import type { UnitIndex } from '../motion/sample';
+import type { UnitIndex } from './units';
 import { multiply, scaling, translation, type Matrix } from '../geometry/matrix';
 import { boxAround, mapBox, type Box } from '../geometry/box';
 import { splitLines } from './units';

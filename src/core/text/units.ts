@@ -1,6 +1,13 @@
 import { graphemes } from '../graphemes';
 import type { StaggerUnit } from '../document/types';
 
+/** Which letter, word and line a piece of artwork belongs to; all 0 for a shape. */
+export interface UnitIndex {
+  readonly letters: number;
+  readonly words: number;
+  readonly lines: number;
+}
+
 export interface Letter {
   readonly text: string;
   readonly blank: boolean;

@@ -1,5 +1,6 @@
 import { contrastRound, type ContrastAt, type Landed } from '@/core/check';
-import { updateLayer, type Bundle, type Overlay, type WordsLayer } from '@/core/document';
+import { type Bundle, type Overlay, type WordsLayer } from '@/core/document';
+import { updateLayer } from '@/core/edit';
 import { timeLayers } from '@/core/motion/timing';
 import { inverse, layerAlone, multiply, sceneAt, scaling } from '@/core/scene';
 import { guideScene } from '@/core/scene/guideScene';

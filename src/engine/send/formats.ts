@@ -3,7 +3,7 @@ import type { PictureFormat } from '@/core/formats';
 import { apngFile, readApng } from '@/core/formats/files/apng';
 import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
 import { readGif } from '@/core/formats/files/readGif';
-import { readStoredZip } from '@/core/formats/files/storedZip';
+import { readZippedPictures } from '@/core/formats/files/zippedPictures';
 import { svgStill } from '@/core/formats/files/svgStill';
 import { readWebp, WEBP_BLOCK, webpFile } from '@/core/formats/files/webp';
 import { PRORES_422_HQ, PRORES_4444, type Profile } from '@/core/prores/profile';
@@ -107,18 +107,20 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     missing: webpMissing,
   },
   apng: pictures(
-    painted(({ target, settings }) =>
-      growingEncoder(target, apngFile(target.frames, target.rate, settings.plays), PNG),
+    painted(async ({ target, settings }) =>
+      growingEncoder(target, await apngFile(target.frames, target.rate, settings.plays), PNG),
     ),
     { open: framesIn(readApng), type: 'image/png' },
   ),
   'png-frames': pictures(
     painted(({ target, bundle }) => pngFramesEncoder(target, plainName(bundle.document.name))),
     {
-      open: placed(async (read, bytes) => ({
-        pictures: await readStoredZip(read, bytes),
+      open: async (read, bytes) => ({
+        ...(await readZippedPictures(read, bytes)),
+        boxes: null,
         shown: null,
-      })),
+        size: null,
+      }),
       type: 'image/png',
     },
   ),

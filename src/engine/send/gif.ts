@@ -3,7 +3,7 @@ import { GIFEncoder } from 'gifenc';
 import type { FrameBox } from '@/core/formats/files/movingPicture';
 import { frameDelay } from '@/core/formats/files/delays';
 import { gifRepeat } from '@/core/formats/gif';
-import type { SendSettings } from '@/core/sending/settings';
+import type { SendSettings } from '@/core/document/sendSettings';
 import { cutBox, shownBox } from '@/core/formats/shownBox';
 import { joinedWrites } from './joinedWrites';
 import { packedFrames } from './packers';

@@ -66,7 +66,7 @@ export async function send(
       const whose = jobs.indexOf(job);
       made.push({
         sent: { ...sent, name, job: whose },
-        ...(await zip.add(name, piecesOf(sent.file))),
+        ...(await zip.add(name, piecesOf(sent.file), sent.file.size)),
       });
     }
     const file = await zip.finish();

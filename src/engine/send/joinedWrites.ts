@@ -1,4 +1,4 @@
-import { concat } from '@/core/formats/files/growing';
+import { concat } from '@/core/bytes';
 
 /** Bytes that are written together. */
 const AT_ONCE = 2 * 1024 * 1024;

@@ -1,6 +1,6 @@
 import type { Bundle, Overlay } from '@/core/document';
 import { holdsPictures, sentSize } from '@/core/formats';
-import { firstSettings, type SendSettings } from '@/core/sending/settings';
+import { firstSettings, type SendSettings } from '@/core/document/sendSettings';
 import {
   isPictures,
   onSentBackdrop,

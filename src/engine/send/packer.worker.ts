@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { quantize, type Palette } from 'gifenc';
 import { GIF_COLOURS, hardenAlpha, palettePixels } from '@/core/formats/gif';
-import type { GifSettings } from '@/core/sending/settings';
+import type { GifSettings } from '@/core/document/sendSettings';
 import { softwareContext } from '@/paint/browserTools';
 import { installHandlers } from '../wire';
 

@@ -13,7 +13,10 @@ export async function pngFramesEncoder(target: EncodeTarget, stem: string): Prom
       const frame = rgba.slice();
       return packer.picture(transfer(frame, [frame.buffer]), target.width, { type: 'image/png' });
     },
-    (picture) => zip.add(`${stem}_${String(count++).padStart(digits, '0')}.png`, [picture]),
+    (picture) => {
+      const name = `${stem}_${String(count++).padStart(digits, '0')}.png`;
+      return zip.add(name, [picture], picture.length);
+    },
   );
   return {
     add: (context, _frame, rests) => frames.add(context, rests),

@@ -1,4 +1,3 @@
-import { strToU8 } from 'fflate';
 import {
   nestedIn,
   type Bundle,
@@ -40,15 +39,16 @@ export async function makeTimeline(
     for (const { id, name, media, type, duration } of bundle.footage) {
       const url = place(name, media.extension);
       urls.set(id, { url, duration: type === 'still' ? null : duration });
-      await zip.add(url, mediaPieces(media, signal));
+      await zip.add(url, mediaPieces(media, signal), media.bytes);
     }
     for (const [overlay, clip] of clips) {
       const url = place(overlay.name, 'webm');
       urls.set(overlay.id, { url, duration: framesToSeconds(overlay.length, overlay.rate) });
-      await zip.add(url, [clip]);
+      await zip.add(url, [clip], clip.length);
     }
     const timeline = otioTimeline(landing, (entry) => urls.get(mediaOf(entry) ?? ''));
-    await zip.add(fileName(landing.name, 'otio'), [strToU8(JSON.stringify(timeline, null, 2))]);
+    const text = new TextEncoder().encode(JSON.stringify(timeline, null, 2));
+    await zip.add(fileName(landing.name, 'otio'), [text], text.length);
     return await zip.finish();
   } catch (error) {
     await zip.discard();

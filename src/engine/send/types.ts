@@ -1,6 +1,6 @@
 import type { Bundle } from '@/core/document';
 import type { PlannedPictures } from '@/core/sending/plan';
-import type { SendSettings } from '@/core/sending/settings';
+import type { SendSettings } from '@/core/document/sendSettings';
 import type { Box } from '@/core/scene';
 import type { Stereo } from '@/core/sound/types';
 import type { Rate } from '@/core/time';

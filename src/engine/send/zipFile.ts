@@ -1,52 +1,50 @@
-import { Zip, ZipPassThrough } from 'fflate';
-import { MoonError } from '@/core/errors';
+import { readLittle } from '@/core/bytes';
+import { addStored, zipWriter, type Pieces } from '@/core/zip';
 import { joinedWrites } from './joinedWrites';
 import { openScratchFile, type ScratchUse } from './scratchFile';
 
-/** What a zip without its 64-bit extension can hold. */
-export const ZIP_MOST = { bytes: 0xffff_ffff, entries: 0xffff } as const;
-
 /** A zip that is written as its files come; they are stored as they are. */
 export interface ZipFile {
-  /** @returns where the file's bytes lie in the zip @throws MoonError 'encode-failed' once it is full */
+  /**
+   * @param bytes how long the file is
+   * @returns where the file's bytes lie in the zip
+   */
   readonly add: (
     name: string,
-    pieces: AsyncIterable<Uint8Array> | Iterable<Uint8Array>,
+    pieces: Pieces,
+    bytes: number,
   ) => Promise<{ readonly from: number; readonly to: number }>;
   readonly finish: () => Promise<Blob>;
   readonly discard: () => Promise<void>;
 }
 
+/** An entry's own head: its length without the name and the extra field, whose lengths stand in it. */
+const HEAD = { bytes: 30, name: 26, extra: 28 } as const;
+
+const headLength = (head: Uint8Array): number =>
+  HEAD.bytes + readLittle(head, HEAD.name, 2) + readLittle(head, HEAD.extra, 2);
+
 export async function openZip(use: ScratchUse): Promise<ZipFile> {
   const scratch = await openScratchFile(use);
   const { add, flush } = joinedWrites((joined) => scratch.writable.write(joined));
-  let bytes = 0;
-  let entries = 0;
-  let writing = Promise.resolve();
-  const zip = new Zip((error, data) => {
-    if (error) throw error;
-    bytes += data.length;
-    writing = writing.then(() => add(data));
-  });
+  let head: Uint8Array | null = null;
+  const zip = zipWriter(
+    new WritableStream({
+      write: (piece) => {
+        head ??= piece.slice(0, HEAD.bytes);
+        return add(piece.slice());
+      },
+    }),
+  );
   return {
-    add: async (name, pieces) => {
-      if (++entries > ZIP_MOST.entries) throw full();
-      const entry = new ZipPassThrough(name);
-      zip.add(entry);
-      const from = bytes;
-      for await (const piece of pieces) {
-        entry.push(piece);
-        if (bytes > ZIP_MOST.bytes) throw full();
-        await writing;
-      }
-      const to = bytes;
-      entry.push(new Uint8Array(), true);
-      await writing;
-      return { from, to };
+    add: async (name, pieces, bytes) => {
+      head = null;
+      const { offset, compressedSize } = await addStored(zip, name, pieces, bytes);
+      const from = offset + headLength(head!);
+      return { from, to: from + compressedSize };
     },
     finish: async () => {
-      zip.end();
-      await writing;
+      await zip.close();
       await flush();
       await scratch.writable.close();
       return scratch.file();
@@ -63,9 +61,3 @@ export async function* piecesOf(file: Blob): AsyncGenerator<Uint8Array> {
     yield new Uint8Array(await file.slice(from, from + PIECE).arrayBuffer());
   }
 }
-
-const full = (): MoonError =>
-  new MoonError(
-    'encode-failed',
-    'This is more than one zip can hold (4 GB, 65,535 files). Send it in parts, by From and To, or smaller.',
-  );

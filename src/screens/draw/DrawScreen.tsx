@@ -2,15 +2,15 @@ import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import {
-  changeInk,
   type Bundle,
   type Drawing,
   type InkLayer,
   type Layer,
   type Overlay,
 } from '@/core/document';
+import { changeInk } from '@/core/edit';
 import { plainWords } from '@/core/errors';
-import { drawingFrame, drawView } from '@/core/ink/drawView';
+import { drawingFrame, drawView } from '@/core/scene/drawView';
 import { layerAt } from '@/core/motion/channels';
 import { noticed } from '@/store/session';
 import { Player, usePlayer } from '@/store/player';

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { addStrokes, changeStrokes, groupMatrix, MOST_STROKES, type Stroke } from '@/core/document';
+import { type Stroke } from '@/core/document';
+import { addStrokes, changeStrokes, groupMatrix, MOST_STROKES } from '@/core/edit';
 import { withoutRubbed, withoutTouched } from '@/core/ink/erase';
 import { PenInput, type PenLine } from '@/core/ink/penInput';
 import { packed, type InkPoint } from '@/core/ink/points';

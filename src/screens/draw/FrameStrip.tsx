@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Image, ScrollView, StyleSheet, View } from 'react-native';
-import { reordered } from '@/core/document';
-import { drawingFrame, drawView } from '@/core/ink/drawView';
+import { reordered } from '@/core/edit';
+import { drawingFrame, drawView } from '@/core/scene/drawView';
 import { work } from '@/store/work';
 import { IconAction } from '@/ui/Action';
 import { useCarry } from '@/ui/carry';

@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { brushKind } from '@/core/ink/brushes';
+import { brushKind } from '@/core/brushes';
 import { timeLayers } from '@/core/motion/timing';
 import { usePlayer } from '@/store/player';
 import type { PenSettings } from '@/store/session';

@@ -1,11 +1,6 @@
 import { createContext, useContext } from 'react';
-import {
-  addDrawing,
-  type Bundle,
-  type Drawing,
-  type InkLayer,
-  type Overlay,
-} from '@/core/document';
+import { type Bundle, type Drawing, type InkLayer, type Overlay } from '@/core/document';
+import { addDrawing } from '@/core/edit';
 import { newId } from '@/store/actions';
 import type { Player } from '@/store/player';
 import { penSet, type PenSettings } from '@/store/session';

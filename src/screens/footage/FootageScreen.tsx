@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useCallback } from 'react';
 import { Image, ScrollView, StyleSheet, View } from 'react-native';
-import { createWords, addLayer, type Footage } from '@/core/document';
+import { createWords, type Footage } from '@/core/document';
+import { addLayer } from '@/core/edit';
 import { rateLabel } from '@/core/time';
 import { addLanding, addOverlay, newId } from '@/store/actions';
 import { selectFootageById } from '@/store/selectors';

@@ -1,15 +1,13 @@
 import { useRouter } from 'expo-router';
 import {
-  addLayer,
-  addTrack,
   createBase,
   createLanded,
-  createTrack,
   createWords,
   type Footage,
   type Landing,
   type Overlay,
 } from '@/core/document';
+import { addLayer, addTrack, createTrack } from '@/core/edit';
 import { ratesDiffer } from '@/core/document/ratesDiffer';
 import { STARTERS } from '@/core/starters';
 import { newId, newOverlay } from '@/store/actions';

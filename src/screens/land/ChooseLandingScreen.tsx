@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { changeRate, nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
+import { nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
+import { changeRate } from '@/core/edit';
 import { ratesDiffer } from '@/core/document/ratesDiffer';
 import { noticed } from '@/store/session';
 import { addLanding } from '@/store/actions';

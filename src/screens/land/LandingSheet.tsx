@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { changeLength, type Landing } from '@/core/document';
+import { type Landing } from '@/core/document';
+import { changeLength } from '@/core/edit';
 import { ColourField } from '@/ui/ColourField';
 import { SecondsField } from '@/ui/SecondsField';
 import { Sheet } from '@/ui/Sheet';

@@ -1,11 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import {
-  changeTrack,
-  removeTrack,
-  type Footage,
-  type Landing,
-  type SoundTrack,
-} from '@/core/document';
+import { type Footage, type Landing, type SoundTrack } from '@/core/document';
+import { changeTrack, removeTrack } from '@/core/edit';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { IconAction } from '@/ui/Action';

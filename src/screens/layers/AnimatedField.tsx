@@ -1,14 +1,14 @@
 import { StyleSheet, View } from 'react-native';
+import { type Layer } from '@/core/document';
 import {
   addKeyframe,
   removeKeyframe,
   setChannel,
   setKeyframeEasing,
   withoutKeyframes,
-  type Layer,
-} from '@/core/document';
+} from '@/core/edit';
 import { channelNamed, layerAt } from '@/core/motion/channels';
-import { EASINGS, type Easing } from '@/core/motion/easings';
+import { EASINGS, type Easing } from '@/core/easings';
 import { IconAction } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';

@@ -1,4 +1,5 @@
-import { CANVAS_LIMIT, changeRate, changeSize, DEFAULT_KEY, SIZES } from '@/core/document';
+import { CANVAS_LIMIT, DEFAULT_KEY, SIZES } from '@/core/document';
+import { changeRate, changeSize } from '@/core/edit';
 import { RATES, rateLabel } from '@/core/time';
 import { Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';

@@ -1,5 +1,5 @@
 import type { Layer } from '@/core/document';
-import { cutThrough } from '@/core/edit/split';
+import { cutThrough } from '@/core/edit/splitLetters';
 import { Action } from '@/ui/Action';
 import { FootBar } from '@/ui/FootBar';
 import { useSplit } from './LayerMenu';

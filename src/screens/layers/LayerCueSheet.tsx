@@ -6,7 +6,7 @@ import {
   shiftKeyframes,
   shiftLayer,
   trimLayer,
-} from '@/core/document';
+} from '@/core/edit';
 import { CueSheet } from '@/ui/cueSheet/CueSheet';
 import { useEditing } from './editing';
 import { layerLanes } from './lanes';

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { type Layer, type Overlay, type Stack } from '@/core/document';
 import {
   copiedLayer,
   duplicateLayers,
@@ -9,10 +10,7 @@ import {
   withLookOf,
   withMovesOf,
   withPlaceOf,
-  type Layer,
-  type Overlay,
-  type Stack,
-} from '@/core/document';
+} from '@/core/edit';
 import { plainWords } from '@/core/errors';
 import { apply, boxAround, boxCentre } from '@/core/scene';
 import { newId } from '@/store/actions';

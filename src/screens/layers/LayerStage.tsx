@@ -1,12 +1,6 @@
 import { useMemo } from 'react';
-import {
-  changeLayer,
-  groupMatrix,
-  offsetWithin,
-  setPlace,
-  type Place,
-  type Stack,
-} from '@/core/document';
+import { type Place, type Stack } from '@/core/document';
+import { changeLayer, groupMatrix, offsetWithin, setPlace } from '@/core/edit';
 import { layerAt } from '@/core/motion/channels';
 import { apply } from '@/core/scene';
 import { usePlayer } from '@/store/player';

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { StyleSheet, useWindowDimensions, View, type LayoutChangeEvent } from 'react-native';
-import { addLayer, type Bundle, type SoundTrack } from '@/core/document';
+import { type Bundle, type SoundTrack } from '@/core/document';
+import { addLayer } from '@/core/edit';
 import type { StackEdit } from '@/store/editing';
 import { Player } from '@/store/player';
 import { useSound } from '@/store/useSound';

@@ -1,4 +1,5 @@
-import { keyedFrames, type Layer, type Phase, type Stack } from '@/core/document';
+import { type Layer, type Phase, type Stack } from '@/core/document';
+import { keyedFrames } from '@/core/edit';
 import { timeLayers, type LayerTiming } from '@/core/motion/timing';
 import { layerTree, type LayerTree } from '@/core/scene';
 import type { CueLink, Lane } from '@/ui/cueSheet/types';

@@ -1,12 +1,6 @@
 import { useEffect, useState } from 'react';
-import {
-  changeTrack,
-  trimTrack,
-  type Bundle,
-  type Footage,
-  type Landing,
-  type Overlay,
-} from '@/core/document';
+import { type Bundle, type Footage, type Landing, type Overlay } from '@/core/document';
+import { changeTrack, trimTrack } from '@/core/edit';
 import { landingHits } from '@/core/sound/landingHits';
 import { trackSeconds } from '@/core/sound/voices';
 import { secondsToFrames } from '@/core/time';

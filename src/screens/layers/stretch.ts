@@ -1,4 +1,5 @@
-import { resizeMove, type Stack } from '@/core/document';
+import { type Stack } from '@/core/document';
+import { resizeMove } from '@/core/edit';
 
 /** Makes all of a layer's arrive or leave moves longer or shorter by some frames. */
 export function stretchPhase<S extends Stack>(

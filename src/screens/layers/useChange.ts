@@ -1,5 +1,6 @@
 import { useCallback } from 'react';
-import { changeLayer, updateLayer, type Layer, type LayerPatch } from '@/core/document';
+import { type Layer } from '@/core/document';
+import { changeLayer, updateLayer, type LayerPatch } from '@/core/edit';
 import { useEditing } from './editing';
 
 export type ChangeLayer = (patch: LayerPatch, gesture?: string | null) => void;

@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
-import { cutOutOverlay, matteOverlay, type Layer } from '@/core/document';
+import { type Layer } from '@/core/document';
+import { cutOutOverlay, matteOverlay } from '@/core/edit';
 import { timeLayers } from '@/core/motion/timing';
 import { addOverlay } from '@/store/actions';
 import { selectFootageById } from '@/store/selectors';

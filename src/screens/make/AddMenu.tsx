@@ -5,12 +5,10 @@ import {
   createNested,
   createShape,
   createWords,
-  inLastStyle,
-  lastWords,
-  styleOf,
   type Footage,
   type Layer,
 } from '@/core/document';
+import { inLastStyle, lastWords, styleOf } from '@/core/edit';
 import { SHAPE_KINDS } from '@/core/shapes';
 import { newId } from '@/store/actions';
 import { importFiles } from '@/store/media';

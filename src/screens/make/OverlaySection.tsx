@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { changeLength, shortestStretch, stretchStay } from '@/core/document';
+import { changeLength } from '@/core/edit';
+import { shortestStretch, stretchStay } from '@/core/motion/stay';
 import { framesToSeconds, secondsLabel, secondsToFrames } from '@/core/time';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Overlay } from '@/core/document';
 import { formatById } from '@/core/formats';
-import type { SendSettings } from '@/core/sending/settings';
+import type { SendSettings } from '@/core/document/sendSettings';
 import { selectDocument, selectOverlays } from '@/store/selectors';
 import { queued, unqueued, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';

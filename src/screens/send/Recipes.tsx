@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Landing, Overlay } from '@/core/document';
 import { formatById } from '@/core/formats';
-import { recipesFor, type Recipe, type SendSettings } from '@/core/sending/settings';
+import { recipesFor, type Recipe, type SendSettings } from '@/core/document/sendSettings';
 import { addRecipe, remove } from '@/store/actions';
 import { selectRecipes } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';

@@ -2,7 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import type { Backdrop, Landing, Overlay } from '@/core/document';
 import { isMoving, sentSize, type Format, sentRate } from '@/core/formats';
 import { NAME_PARTS } from '@/core/sending/fileName';
-import type { Dither, SendSettings } from '@/core/sending/settings';
+import type { Dither, SendSettings } from '@/core/document/sendSettings';
 import { framesToSeconds, RATES, rateLabel, sameRate } from '@/core/time';
 import type { FormatTrial } from '@/store/work';
 import { Choice, LongChoice } from '@/ui/Chip';

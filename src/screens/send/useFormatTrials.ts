@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useReducer } from 'react';
 import type { Bundle } from '@/core/document';
-import type { SendSettings } from '@/core/sending/settings';
+import type { SendSettings } from '@/core/document/sendSettings';
 import { knownTrial, tryFormat } from '@/store/sending';
 import type { FormatTrial } from '@/store/work';
 

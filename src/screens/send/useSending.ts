@@ -3,7 +3,7 @@ import type { Bundle } from '@/core/document';
 import { formatsFor, goodFor, type Format } from '@/core/formats';
 import { bestFor, receiverById, trouble, type Receiver } from '@/core/receivers';
 import { onSentBackdrop } from '@/core/sending/plan';
-import { firstSettings, type SendSettings } from '@/core/sending/settings';
+import { firstSettings, type SendSettings } from '@/core/document/sendSettings';
 import { receiverSet, sendingSet } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work } from '@/store/work';

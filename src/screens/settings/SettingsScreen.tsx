@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { FONTS } from '@/core/text/fonts';
+import { FONTS } from '@/core/fonts';
 import { remove } from '@/store/actions';
 import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';

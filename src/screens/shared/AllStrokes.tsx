@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
-import { restyleStrokes, thickenStrokes, type InkLayer } from '@/core/document';
-import { BRUSHES } from '@/core/ink/brushes';
+import { type InkLayer } from '@/core/document';
+import { restyleStrokes, thickenStrokes } from '@/core/edit';
+import { BRUSHES } from '@/core/brushes';
 import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';

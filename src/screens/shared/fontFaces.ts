@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import type { FontFile } from '@/core/document';
-import { fontFamily, FONTS } from '@/core/text/fonts';
+import { fontFamily, FONTS } from '@/core/fonts';
 import { work } from '@/store/work';
 import { selectFonts } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';

@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import type { Bundle, Footage } from '@/core/document';
+import { sameBundle, type Bundle, type Footage } from '@/core/document';
 import { work } from '@/store/work';
 import { useInSight } from '@/ui/sight';
 import { usePictures } from './usePictures';
@@ -38,19 +38,11 @@ async function stillOf(
   make: () => Promise<readonly Blob[]>,
 ): Promise<readonly Blob[]> {
   const known = stills.get(bundle.document);
-  if (known && haveSameParts(known.bundle, bundle)) return known.pictures;
+  if (known && sameBundle(known.bundle, bundle)) return known.pictures;
   const pictures = await make();
   stills.set(bundle.document, { bundle, pictures });
   return pictures;
 }
-
-const PARTS = ['overlays', 'footage', 'fonts', 'luts'] as const;
-
-const haveSameParts = (a: Bundle, b: Bundle): boolean =>
-  PARTS.every((part) => {
-    const [mine, others]: readonly (readonly unknown[])[] = [a[part], b[part]];
-    return mine.length === others.length && mine.every((entry, i) => entry === others[i]);
-  });
 
 const footageStills = new WeakMap<Footage['media'], readonly Blob[]>();
 

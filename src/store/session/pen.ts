@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { BRUSHES } from '@/core/ink/brushes';
-import type { OnionSkin } from '@/core/ink/drawView';
+import { BRUSHES } from '@/core/brushes';
+import type { OnionSkin } from '@/core/scene/drawView';
 
 /** What is in hand on the Draw screen; `sizes` by brush, in layer pixels. */
 export interface PenSettings {

@@ -1,6 +1,5 @@
 import { contrastRound, landedFrame, landedIn, missingIn, type Landed } from '@/core/check';
 import {
-  addLayer,
   createFootageLayer,
   createLanded,
   createLanding,
@@ -8,6 +7,7 @@ import {
   type Overlay,
   type OverlayLayer,
 } from '@/core/document';
+import { addLayer } from '@/core/edit';
 import { formatById } from '@/core/formats';
 import { NEUTRAL } from '@/core/document/layers';
 import { at, band, move, overlay, video, words } from '../fixtures';

@@ -1,5 +1,21 @@
 import fc from 'fast-check';
 import {
+  createFootageLayer,
+  createInk,
+  createLanded,
+  createLanding,
+  createNested,
+  createOverlay,
+  createShape,
+  createWords,
+  readEntry,
+  type Kit,
+  type Landing,
+  type Layer,
+  type Overlay,
+  type Stack,
+} from '@/core/document';
+import {
   addDrawing,
   addKeyframe,
   addLayer,
@@ -12,22 +28,13 @@ import {
   changeLength,
   changeRate,
   changeSize,
-  createFootageLayer,
-  createInk,
-  createLanded,
-  createLanding,
-  createNested,
-  createOverlay,
-  createShape,
   createTrack,
-  createWords,
   drawMatteAt,
   duplicateLayers,
   edited,
   groupLayers,
   holdDrawing,
   moveInStack,
-  readEntry,
   removeLayers,
   resizeMove,
   retype,
@@ -36,24 +43,19 @@ import {
   shiftKeyframes,
   shiftLayer,
   splitInTime,
-  stretchStay,
   thickenStrokes,
   trimLayer,
   ungroup,
   updateMove,
   withLookOf,
   withMovesOf,
-  type Kit,
-  type Landing,
-  type Layer,
-  type Overlay,
-  type Stack,
-} from '@/core/document';
+} from '@/core/edit';
+import { stretchStay } from '@/core/motion/stay';
 import { MoonError } from '@/core/errors';
 import { CHANNELS } from '@/core/motion/channels';
-import { MOVE_KINDS } from '@/core/motion/moves';
+import { MOVE_KINDS } from '@/core/moves';
 import { RATES } from '@/core/time';
-import { splitWords } from '@/core/edit/split';
+import { splitWords } from '@/core/edit/splitLetters';
 import { assets } from '../nodeAssets';
 import { openedKit, writtenKit } from '../../support/kitFile';
 import { video } from '../fixtures';

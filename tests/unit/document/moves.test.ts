@@ -6,7 +6,7 @@ import {
   resizeMove,
   swapMoves,
   turnMove,
-} from '@/core/document';
+} from '@/core/edit';
 import { timeLayers } from '@/core/motion/timing';
 import { after, alongside, at, band, move, overlay, words } from '../fixtures';
 

@@ -2,8 +2,6 @@ import { configureStore } from '@reduxjs/toolkit';
 import equal from 'fast-deep-equal';
 import fc from 'fast-check';
 import {
-  addLayer,
-  changeRate,
   createFootageLayer,
   createGroup,
   createInk,
@@ -11,14 +9,12 @@ import {
   createShape,
   createWords,
   readEntry,
-  shiftLayer,
-  splitInTime,
-  updateLayer,
   type Layer,
   type LayerKind,
   type Overlay,
   type Stroke,
 } from '@/core/document';
+import { addLayer, changeRate, shiftLayer, splitInTime, updateLayer } from '@/core/edit';
 import {
   hardenedLayer,
   partsOf,
@@ -27,11 +23,11 @@ import {
   withParts,
 } from '@/core/document/layerParts';
 import type { AnyProperty } from '@/core/document/properties';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
+import { LAYER_KINDS } from '@/core/layerKinds';
 import { timeLayers } from '@/core/motion/timing';
 import { layerAlone, sceneAt, type SceneAssets } from '@/core/scene';
-import { splitAlong } from '@/core/edit/split';
-import { FONTS } from '@/core/text/fonts';
+import { splitAlong } from '@/core/edit/splitLetters';
+import { FONTS } from '@/core/fonts';
 import { documentAdded, documentChanged, kitReducer, undone } from '@/store/kit';
 import { valuesOf } from '../arbitraries';
 import { overlay, video } from '../fixtures';

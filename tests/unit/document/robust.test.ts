@@ -1,18 +1,8 @@
 import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import {
-  changeLength,
-  changeRate,
-  readDocument,
-  readKit,
-  readKitEntries,
-  removeMove,
-  shiftLayer,
-  trimLayer,
-  type Kit,
-  type Overlay,
-} from '@/core/document';
+import { readDocument, readKit, readKitEntries, type Kit, type Overlay } from '@/core/document';
+import { changeLength, changeRate, removeMove, shiftLayer, trimLayer } from '@/core/edit';
 import { MoonError } from '@/core/errors';
 import { sniffMedia } from '@/core/footage/sniff';
 import { checkSvg } from '@/core/footage/svg';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fontFamily } from '@/core/text/fonts';
+import { fontFamily } from '@/core/fonts';
 import { openFont, proveFont } from '@/engine/fonts';
 
 /** The file of a family that ships with the app. */

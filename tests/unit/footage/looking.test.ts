@@ -2,7 +2,7 @@ import { findFirstChange, findFlash, strongestHit } from '@/core/footage/events'
 import { findLoop } from '@/core/footage/loops';
 import { quietMap, quietSpots } from '@/core/footage/quiet';
 import { frameDifference, meanLuma, type SmallFrame } from '@/core/footage/smallFrames';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 
 const WIDTH = 64;
 const HEIGHT = 36;

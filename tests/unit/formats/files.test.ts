@@ -2,12 +2,14 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { Zip, ZipPassThrough, zipSync } from 'fflate';
+import { zipSync } from 'fflate';
 import { apngFile, readApng } from '@/core/formats/files/apng';
-import { concat, type GrowingFile } from '@/core/formats/files/growing';
+import { concat } from '@/core/bytes';
+import type { GrowingFile } from '@/core/formats/files/growing';
 import type { FrameBox, ReadFile } from '@/core/formats/files/movingPicture';
 import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
-import { readStoredZip } from '@/core/formats/files/storedZip';
+import { readZippedPictures } from '@/core/formats/files/zippedPictures';
+import { addStored, zipWriter } from '@/core/zip';
 import { readGif } from '@/core/formats/files/readGif';
 import { readWebp, webpFile } from '@/core/formats/files/webp';
 import { scratchFolder } from '../../support/scratch';
@@ -82,8 +84,8 @@ const probed = (path: string, entries: string): string =>
     .toString()
     .trim();
 
-it('an animated PNG is read by ffmpeg, frame by frame, to the very bytes', () => {
-  const path = written('out.apng', apngFile(FRAMES, RATE), pngs());
+it('an animated PNG is read by ffmpeg, frame by frame, to the very bytes', async () => {
+  const path = written('out.apng', await apngFile(FRAMES, RATE), pngs());
   expect(worst(decoded(path))).toBe(0);
   expect(probed(path, 'stream=codec_name,width,height,r_frame_rate,nb_read_frames')).toBe(
     'apng,33,20,30000/1001,5',
@@ -94,8 +96,8 @@ it('an animated PNG is read by ffmpeg, frame by frame, to the very bytes', () =>
   expect(file.indexOf('sRGB')).toBeLessThan(file.indexOf('IDAT'));
 });
 
-it('an animated PNG holds frames of one kind only', () => {
-  const file = apngFile(2, RATE);
+it('an animated PNG holds frames of one kind only', async () => {
+  const file = await apngFile(2, RATE);
   file.add(pngs()[0], WHOLE);
   const other = createCanvas(10, 10).toBuffer('image/png');
   expect(() => file.add(new Uint8Array(other), WHOLE)).toThrow(/one size and kind/);
@@ -146,30 +148,39 @@ it('an animated WebP says which part of the canvas a frame shows, and clears it'
 describe('a zip of stored entries', () => {
   const readOf = (bytes: Uint8Array) => async (from: number, to: number) => bytes.slice(from, to);
 
-  it('tells where each lies, written at once or piece by piece', async () => {
-    const files = { 'a_0000.png': pngs()[0], 'a_0001.png': pngs()[1] };
-    const whole = zipSync(files, { level: 0 });
+  const named = (): Record<string, Uint8Array> => ({
+    'a_0000.png': pngs()[0],
+    'a_0001.png': pngs()[1],
+  });
+
+  async function writtenHere(): Promise<Uint8Array> {
     const pieces: Uint8Array[] = [];
-    const zip = new Zip((_error, data) => pieces.push(data));
-    for (const [name, bytes] of Object.entries(files)) {
-      const entry = new ZipPassThrough(name);
-      zip.add(entry);
-      entry.push(bytes, true);
-    }
-    zip.end();
-    for (const bytes of [whole, concat(...pieces)]) {
-      const entries = await readStoredZip(readOf(bytes), bytes.length);
-      expect(entries.map(({ name }) => name)).toEqual(Object.keys(files));
-      const own = entries.map(({ from, to }) => [...bytes.slice(from, to)]);
-      expect(own).toEqual(Object.values(files).map((file) => [...file]));
+    const zip = zipWriter(
+      new WritableStream({ write: (piece) => void pieces.push(piece.slice()) }),
+    );
+    for (const [name, bytes] of Object.entries(named()))
+      await addStored(zip, name, [bytes], bytes.length);
+    await zip.close();
+    return concat(...pieces);
+  }
+
+  it('come one by one, from our own zips and those of others', async () => {
+    for (const zip of [zipSync(named(), { level: 0 }), zipSync(named()), await writtenHere()]) {
+      const { count, still } = await readZippedPictures(readOf(zip), zip.length);
+      expect(count).toBe(2);
+      expect([...(await still(1))]).toEqual([...pngs()[1]]);
+      expect([...(await still(0))]).toEqual([...pngs()[0]]);
     }
   });
 
-  it('is refused when it is cut off or compressed', async () => {
-    const packed = zipSync({ a: new Uint8Array(2000) }, { level: 9 });
-    await expect(readStoredZip(readOf(packed), packed.length)).rejects.toThrow(/compressed/);
-    await expect(readStoredZip(readOf(packed), packed.length - 5)).rejects.toThrow(/no zip/);
-    await expect(readStoredZip(readOf(packed), 3)).rejects.toThrow(/no zip/);
+  it('is refused when it is cut off, and a damaged picture when it is read', async () => {
+    const zip = await writtenHere();
+    await expect(readZippedPictures(readOf(zip), zip.length - 5)).rejects.toThrow();
+    await expect(readZippedPictures(readOf(zip), 3)).rejects.toThrow();
+    const damaged = zip.slice();
+    damaged[100] ^= 0xff;
+    const { still } = await readZippedPictures(readOf(damaged), damaged.length);
+    await expect(still(0)).rejects.toThrow();
   });
 });
 
@@ -188,7 +199,7 @@ describe('files of many pictures are looked through', () => {
     Math.max(...a.map((value, k) => (k % 4 === 3 ? Math.abs(value - b[k]) : 0)));
 
   it('an animated PNG, frame by frame', async () => {
-    const path = written('look.apng', apngFile(FRAMES, RATE), pngs());
+    const path = written('look.apng', await apngFile(FRAMES, RATE), pngs());
     const found = await readApng(...reading(path));
     expect(found.frames).toHaveLength(FRAMES);
     expect(found.frames[1]).toEqual({
@@ -214,7 +225,7 @@ describe('files of many pictures are looked through', () => {
   });
 
   it('a GIF that another program made, frame by frame', async () => {
-    const source = written('source.apng', apngFile(FRAMES, RATE), pngs());
+    const source = written('source.apng', await apngFile(FRAMES, RATE), pngs());
     const path = join(folder, 'look.gif');
     // Whole frames with tables of their own.
     const whole = ['-gifflags', '-offsetting-transdiff', '-global_palette', '0'];
@@ -235,7 +246,7 @@ describe('files of many pictures are looked through', () => {
     ['another kind of file', readGif, 'cut.apng'],
     ['another kind of file', readWebp, 'cut.apng'],
   ] as const)('and refused when they are %s', async (_what, look, name) => {
-    const path = written(name, apngFile(FRAMES, RATE), pngs());
+    const path = written(name, await apngFile(FRAMES, RATE), pngs());
     const bytes = new Uint8Array(readFileSync(path)).slice(0, 200);
     await expect(look(async (from, to) => bytes.slice(from, to), bytes.length)).rejects.toThrow();
   });

@@ -1,12 +1,5 @@
-import {
-  addLayer,
-  addTrack,
-  createLanded,
-  createLanding,
-  createTrack,
-  updateLayer,
-  type ClipLayer,
-} from '@/core/document';
+import { createLanded, createLanding, type ClipLayer } from '@/core/document';
+import { addLayer, addTrack, createTrack, updateLayer } from '@/core/edit';
 import { formatsFor } from '@/core/formats';
 import { otioTimeline, type TimelineMedia } from '@/core/formats/otio';
 import { overlay, video } from '../fixtures';

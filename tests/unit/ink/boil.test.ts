@@ -1,4 +1,5 @@
-import { createBoil, drawBoil, type Boil, type InkLayer } from '@/core/document';
+import { createBoil, type Boil, type InkLayer } from '@/core/document';
+import { drawBoil } from '@/core/edit';
 import { boiledPath, boiledStroke, versionAt } from '@/core/ink/boil';
 import { drawingAt, drawingStart, roundLength } from '@/core/ink/drawings';
 import { pointAt, pointCount } from '@/core/ink/points';

@@ -2,7 +2,7 @@ import { readDocument, type InkLayer } from '@/core/document';
 import { centreLines } from '@/core/ink/centreLines';
 import { subpathsOf } from '@/core/ink/curves';
 import { strokesFromSvg } from '@/core/ink/fromSvg';
-import { inkFromWords } from '@/core/ink/fromWords';
+import { inkFromWords } from '@/core/edit/inkFromWords';
 import { unpacked } from '../../golden/ink';
 import { overlay, words } from '../fixtures';
 import { assets } from '../nodeAssets';

@@ -1,7 +1,9 @@
 import type { InkLayer, Move, Stroke } from '@/core/document';
-import { addMove, createOverlay } from '@/core/document';
+import { createOverlay } from '@/core/document';
+import { addMove } from '@/core/edit';
 import { strokeLength, strokeTime } from '@/core/ink/points';
-import { drawingTime, replayTimes, strokeShown, type Replay } from '@/core/ink/replay';
+import { drawingTime, replayTimes, strokeShown } from '@/core/ink/replay';
+import type { Replay } from '@/core/moves/replay';
 import { sceneAt } from '@/core/scene';
 import { inked, sessionStrokes } from '../../golden/ink';
 import { at, move, overlay } from '../fixtures';

@@ -1,5 +1,6 @@
-import { readDocument, readEntry, turnStroke, type Overlay, type Stroke } from '@/core/document';
-import { BRUSHES, brushKind } from '@/core/ink/brushes';
+import { readDocument, readEntry, type Overlay, type Stroke } from '@/core/document';
+import { turnStroke } from '@/core/edit';
+import { BRUSHES, brushKind } from '@/core/brushes';
 import { partOutline, strokeOutline } from '@/core/ink/outline';
 import {
   packed,

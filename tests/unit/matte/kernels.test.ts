@@ -9,7 +9,7 @@ import {
 import { keyConstants } from '@/core/matte/keyConstants';
 import { yuvMatrix } from '@/core/colour/yuvMatrix';
 import { repairedRgba } from '@/core/matte/repairChroma';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 import { kernelKeyer, plainKeyer, type PlanarFrame } from '@/engine/keying/keyer';
 import { KeyKernels, type Work } from '@/engine/kernels/keying';
 import { kernelsOn, newMemory } from '@/engine/kernels/load';

@@ -12,7 +12,7 @@ import { measureMatte } from '@/core/matte/measureMatte';
 import { yuvMatrix } from '@/core/colour/yuvMatrix';
 import { repairedRgba } from '@/core/matte/repairChroma';
 import { twoBackdrops } from '@/core/matte/twoBackdrops';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 
 const BT709 = yuvMatrix(0.2126, 0.0722, false);
 

@@ -1,6 +1,6 @@
 import { parseHex } from '@/core/colour';
 import { screenKey, type KeyFrame } from '@/core/matte/findKey';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 
 const [WIDTH, HEIGHT] = [160, 90];
 

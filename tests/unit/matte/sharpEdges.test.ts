@@ -2,7 +2,7 @@ import type { LumaKey } from '@/core/document';
 import { withEdges } from '@/core/matte/edgeSharpness';
 import { findKey, type KeyFrame } from '@/core/matte/findKey';
 import { keyPicture } from '@/core/matte/keyPicture';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 
 const SIZE = 192;
 const SAMPLES = 4;

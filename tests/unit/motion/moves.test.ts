@@ -1,11 +1,11 @@
-import { ease, EASINGS } from '@/core/motion/easings';
-import { AT_HOME, combine, isHome, type Change } from '@/core/motion/change';
+import { ease, EASINGS } from '@/core/easings';
+import { AT_HOME, combine, isHome, type Change } from '@/core/moves/change';
 import { sampleMoves } from '@/core/motion/sample';
 import { staggerLength, staggerRanks } from '@/core/motion/stagger';
 import { timeLayers } from '@/core/motion/timing';
-import { plainLetter } from '@/core/document';
-import { MOVE_KINDS, moveKind } from '@/core/motion/moves';
-import { fallHeight } from '@/core/motion/moves/drop';
+import { plainLetter } from '@/core/edit';
+import { MOVE_KINDS, moveKind } from '@/core/moves';
+import { fallHeight } from '@/core/moves/drop';
 import { after, at, band, move, overlay, words } from '../fixtures';
 
 const FIRST = { letters: 0, words: 0, lines: 0 };

@@ -1,4 +1,5 @@
-import { addMove, solid } from '@/core/document';
+import { solid } from '@/core/document';
+import { addMove } from '@/core/edit';
 import { sceneAt } from '@/core/scene';
 import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';

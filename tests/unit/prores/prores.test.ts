@@ -1,5 +1,5 @@
 import { BLUE, GREEN, RED } from '@/core/colour/bt709';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 import * as factors from '@/core/prores/factors';
 import { slicesOf, sliceWidths } from '@/core/prores/frame';
 import {

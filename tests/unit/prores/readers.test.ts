@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 import { PRORES_4444, type Size } from '@/core/prores/profile';
 import type { Rate } from '@/core/time';
 import type { ProresKernels } from '@/engine/kernels/prores';

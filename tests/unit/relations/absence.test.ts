@@ -1,13 +1,6 @@
 import fc from 'fast-check';
-import {
-  addLayer,
-  BLENDS,
-  placeAt,
-  removeLayers,
-  solid,
-  type Layer,
-  type Overlay,
-} from '@/core/document';
+import { BLENDS, placeAt, solid, type Layer, type Overlay } from '@/core/document';
+import { addLayer, removeLayers } from '@/core/edit';
 import { layerBox } from '@/core/scene';
 import { band } from '../fixtures';
 import { assets, documents, DRAWN_KINDS, empty, layers, layersOf, stacks } from './documents';

@@ -1,16 +1,15 @@
 import fc from 'fast-check';
 import {
   BLENDS,
-  groupLayers,
   NEUTRAL,
   placeAt,
   solid,
-  updateLayer,
   type Blend,
   type Effects,
   type Layer,
   type Overlay,
 } from '@/core/document';
+import { groupLayers, updateLayer } from '@/core/edit';
 import { band } from '../fixtures';
 import { empty, number } from './documents';
 import { holds } from './holds';

@@ -15,13 +15,13 @@ import {
   type Phase,
 } from '@/core/document';
 import { newLayer, propertiesOf } from '@/core/document/layerParts';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
-import { STAGGER_ORDERS, STAGGER_UNITS } from '@/core/document/values/motion';
-import { EASINGS } from '@/core/motion/easings';
-import { MOVE_KINDS, type MoveKind } from '@/core/motion/moves';
+import { LAYER_KINDS } from '@/core/layerKinds';
+import { STAGGER_ORDERS, STAGGER_UNITS } from '@/core/moves/phases';
+import { EASINGS } from '@/core/easings';
+import { MOVE_KINDS, type MoveKind } from '@/core/moves';
 import { SHAPE_KINDS } from '@/core/shapes';
 import type { PictureItem, SceneAssets } from '@/core/scene';
-import { FONTS } from '@/core/text/fonts';
+import { FONTS } from '@/core/fonts';
 import { readCube } from '@/core/colour/cube';
 import { nodeFont } from '@/paint/nodeTools';
 import { valuesOf } from '../arbitraries';

@@ -1,14 +1,14 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import fc from 'fast-check';
-import { addLayer, createFootageLayer, type Footage } from '@/core/document';
+import { createFootageLayer, type Footage } from '@/core/document';
+import { addLayer, changeRate } from '@/core/edit';
 import { apngFile, readApng } from '@/core/formats/files/apng';
 import type { GrowingFile } from '@/core/formats/files/growing';
 import type { MovingPicture } from '@/core/formats/files/movingPicture';
 import { pngMovie, readPngMovie } from '@/core/formats/files/pngMovie';
 import { planFiles } from '@/core/sending/plan';
-import { firstSettings } from '@/core/sending/settings';
+import { firstSettings } from '@/core/document/sendSettings';
 import { firstWrongTime } from '@/core/sending/times';
-import { changeRate } from '@/core/document';
 import { framesToSeconds, perSecond, RATES, rateNear } from '@/core/time';
 import { openedKit, writtenKit } from '../../support/kitFile';
 import { video } from '../fixtures';
@@ -56,7 +56,7 @@ describe('what is sent and read back', () => {
         const timed = changeRate({ ...document, length: 10 }, rate);
         const [planned] = planFiles(timed, firstSettings('apng'));
         const frames = planned.frames.map((frame) => painted(timed, frame));
-        const bytes = packed(apngFile(frames.length, planned.rate), frames.map(pngOf));
+        const bytes = packed(await apngFile(frames.length, planned.rate), frames.map(pngOf));
         const read: MovingPicture = await readApng(readerOf(bytes), bytes.length);
         const shown = read.frames.map(({ seconds }) => seconds);
         expect(firstWrongTime(shown, planned.rate)).toBeNull();

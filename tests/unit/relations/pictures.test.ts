@@ -1,17 +1,9 @@
 import fc from 'fast-check';
 import {
-  addLayer,
-  changeSize,
   createGroup,
   createNested,
-  cutOutOverlay,
-  duplicateLayers,
-  edited,
-  groupLayers,
   placeAt,
   readDocument,
-  ungroup,
-  updateLayer,
   type ClipLayer,
   type FootageLayer,
   type Layer,
@@ -19,11 +11,21 @@ import {
   type ShapeLayer,
   type WordsLayer,
 } from '@/core/document';
-import { movedLayer } from '@/core/document/edit/canvas';
+import {
+  addLayer,
+  changeSize,
+  cutOutOverlay,
+  duplicateLayers,
+  edited,
+  groupLayers,
+  ungroup,
+  updateLayer,
+} from '@/core/edit';
+import { movedLayer } from '@/core/edit/canvas';
 import { CHANNELS } from '@/core/motion/channels';
 import { sceneAt } from '@/core/scene';
 import { SHAPE_KINDS } from '@/core/shapes';
-import { splitWords } from '@/core/edit/split';
+import { splitWords } from '@/core/edit/splitLetters';
 import { countUnits } from '@/core/text/units';
 import { FramePainter } from '@/paint/framePainter';
 import { nodeContext } from '@/paint/nodeTools';

@@ -1,17 +1,12 @@
 import fc from 'fast-check';
 import {
-  addTrack,
-  changeRate,
   createLanding,
-  createTrack,
-  shiftLayer,
-  splitInTime,
-  trimLayer,
   type ClipLayer,
   type ClipTime,
   type Landing,
   type SoundTrack,
 } from '@/core/document';
+import { addTrack, changeRate, createTrack, shiftLayer, splitInTime, trimLayer } from '@/core/edit';
 import { AFTER_END } from '@/core/document/properties/clipTime';
 import { timeLayers } from '@/core/motion/timing';
 import { clipMoment } from '@/core/retime/clipTime';

@@ -1,15 +1,14 @@
 import { waitFor } from '@testing-library/react';
 import fc from 'fast-check';
 import {
-  addLayer,
   createNested,
   EMPTY_KIT,
   nestedIn,
   nestingCircle,
   readEntry,
-  removeLayers,
   type Kit,
 } from '@/core/document';
+import { addLayer, removeLayers } from '@/core/edit';
 import { remove, restore } from '@/store/actions';
 import { editOverlay, redo, undo } from '@/store/editing';
 import { kitLoaded } from '@/store/kit';

@@ -1,17 +1,7 @@
 import fc from 'fast-check';
-import {
-  changeRate,
-  commonStay,
-  setChannel,
-  shiftLayer,
-  splitInTime,
-  stretchStay,
-  trimLayer,
-  type ClipLayer,
-  type InkLayer,
-  type Layer,
-  type Overlay,
-} from '@/core/document';
+import { type ClipLayer, type InkLayer, type Layer, type Overlay } from '@/core/document';
+import { changeRate, setChannel, shiftLayer, splitInTime, trimLayer } from '@/core/edit';
+import { commonStay, stretchStay } from '@/core/motion/stay';
 import { moveToKeyframes } from '@/core/edit/bake';
 import { MoonError } from '@/core/errors';
 import { timeLayers } from '@/core/motion/timing';

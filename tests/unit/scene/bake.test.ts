@@ -1,12 +1,5 @@
-import {
-  addMove,
-  type Layer,
-  type Move,
-  type Overlay,
-  type Phase,
-  placeAt,
-  updateMove,
-} from '@/core/document';
+import { type Layer, type Move, type Overlay, type Phase, placeAt } from '@/core/document';
+import { addMove, updateMove } from '@/core/edit';
 import { moveToKeyframes } from '@/core/edit/bake';
 import { layerBox } from '@/core/scene';
 import { band, overlay, words } from '../fixtures';

@@ -1,4 +1,5 @@
-import { addMove, type Overlay, placeAt, updateMove, type WordsLayer } from '@/core/document';
+import { type Overlay, placeAt, type WordsLayer } from '@/core/document';
+import { addMove, updateMove } from '@/core/edit';
 import { largestInscribed } from '@/core/edit/inscribed';
 import { letterTarget } from '@/core/edit/letterTarget';
 import { overlay, words } from '../fixtures';

@@ -1,15 +1,14 @@
 import {
-  addLayer,
   BLENDS,
   createFootageLayer,
   createNested,
-  groupLayers,
   NO_EDGES,
   placeAt,
   shapeParams,
   solid,
   WHOLE_CLIP,
 } from '@/core/document';
+import { addLayer, groupLayers } from '@/core/edit';
 import { SHAPE_KINDS } from '@/core/shapes';
 import { NEUTRAL, type Effects, type ShapeLayer } from '@/core/document/layers';
 import { nodeContext } from '@/paint/nodeTools';

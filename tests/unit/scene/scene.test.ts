@@ -1,15 +1,13 @@
 import {
-  addLayer,
   createLanded,
   DEFAULT_KEY,
   createLanding,
   createNested,
   createWords,
   placeAt,
-  shiftLayer,
-  updateLayer,
   type Landing,
 } from '@/core/document';
+import { addLayer, shiftLayer, updateLayer } from '@/core/edit';
 import {
   layerAlone,
   layerQuads,

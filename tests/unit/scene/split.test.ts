@@ -1,7 +1,8 @@
-import { type Layer, type Overlay, placeAt, plainLetter, solid } from '@/core/document';
+import { type Layer, type Overlay, placeAt, solid } from '@/core/document';
+import { plainLetter } from '@/core/edit';
 import { timeLayers } from '@/core/motion/timing';
 import { layerBox } from '@/core/scene';
-import { cutThrough, splitAlong, splitWords } from '@/core/edit/split';
+import { cutThrough, splitAlong, splitWords } from '@/core/edit/splitLetters';
 import { after, alongside, at, band, move, overlay, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 import { differingPixels, painted, visiblePixels } from '../pixels';

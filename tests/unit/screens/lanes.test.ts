@@ -1,4 +1,5 @@
-import { addLayer, createLanded, createLanding } from '@/core/document';
+import { createLanded, createLanding } from '@/core/document';
+import { addLayer } from '@/core/edit';
 import { layerLanes } from '@/screens/layers/lanes';
 import { stretchPhase } from '@/screens/layers/stretch';
 import { timeLayers } from '@/core/motion/timing';

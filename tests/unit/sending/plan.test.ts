@@ -1,7 +1,12 @@
 import { createMove, DOCUMENT_VERSION, readDocument, type Overlay } from '@/core/document';
 import { fileName, freeName, nameFrom } from '@/core/sending/fileName';
 import { onSentBackdrop, plannedName, planFiles } from '@/core/sending/plan';
-import { firstSettings, recipesFor, type Recipe, type SendSettings } from '@/core/sending/settings';
+import {
+  firstSettings,
+  recipesFor,
+  type Recipe,
+  type SendSettings,
+} from '@/core/document/sendSettings';
 import { FORMATS, isMoving } from '@/core/formats';
 import { frameDelay } from '@/core/formats/files/delays';
 import { firstWrongTime } from '@/core/sending/times';

@@ -1,5 +1,5 @@
 import { findHits, HIT_RATE, nearestHit } from '@/core/sound/hits';
-import { seededRandom } from '@/core/motion/random';
+import { seededRandom } from '@/core/random';
 
 interface Made {
   readonly name: string;

@@ -1,17 +1,19 @@
 import {
-  addLayer,
-  addTrack,
-  changeTrack,
   createLanded,
   createLanding,
-  createTrack,
   PLAIN_SOUND,
-  removeTrack,
-  trimTrack,
-  updateLayer,
   type ClipLayer,
   type Landing,
 } from '@/core/document';
+import {
+  addLayer,
+  addTrack,
+  changeTrack,
+  createTrack,
+  removeTrack,
+  trimTrack,
+  updateLayer,
+} from '@/core/edit';
 import { landingHits, nearestFrame } from '@/core/sound/landingHits';
 import { addHeard, limit, sampleAt, sampleOfFrame } from '@/core/sound/mix';
 import { gainFactor, SAMPLE_RATE, silence } from '@/core/sound/types';

@@ -1,6 +1,7 @@
 import { bundleAssets } from '@/core/scene';
 import { readdirSync } from 'node:fs';
-import { bundleOf, commonStay, readDocument } from '@/core/document';
+import { bundleOf, readDocument } from '@/core/document';
+import { commonStay } from '@/core/motion/stay';
 import { timeLayers } from '@/core/motion/timing';
 import { STARTERS } from '@/core/starters';
 import { nodeFont } from '@/paint/nodeTools';

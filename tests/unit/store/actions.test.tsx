@@ -2,18 +2,16 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { waitFor } from '@testing-library/react';
 import {
   EMPTY_KIT,
-  addLayer,
   createNested,
   createShape,
   planOverlays,
   readKitEntries,
   readTable,
-  updateLayer,
-  updateMove,
   type Footage,
   type Kit,
   type Read,
 } from '@/core/document';
+import { addLayer, updateLayer, updateMove } from '@/core/edit';
 import { MoonError } from '@/core/errors';
 import { addLanding, addOverlay, duplicate, remove, rename, restore } from '@/store/actions';
 import { editOverlay, redo, undo } from '@/store/editing';

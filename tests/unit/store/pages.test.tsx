@@ -1,16 +1,14 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { waitFor } from '@testing-library/react';
 import {
-  addStrokes,
-  changeInk,
   createInk,
   EMPTY_KIT,
-  changeStrokes,
   type InkLayer,
   type Kit,
   type Overlay,
   type Stroke,
 } from '@/core/document';
+import { addStrokes, changeInk, changeStrokes } from '@/core/edit';
 import { remove } from '@/store/actions';
 import { editOverlay } from '@/store/editing';
 import { kitLoaded } from '@/store/kit';

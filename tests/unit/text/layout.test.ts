@@ -1,4 +1,4 @@
-import { FONTS } from '@/core/text/fonts';
+import { FONTS } from '@/core/fonts';
 import { layoutWords, missingLetters } from '@/core/text/layout';
 import { countUnits } from '@/core/text/units';
 import { nodeFont } from '@/paint/nodeTools';

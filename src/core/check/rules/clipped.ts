@@ -1,4 +1,4 @@
-import { changeSize } from '../../document/edit';
+import { changeSize } from '../../edit';
 
 import { checkRule, fine, found, NO_ARTWORK, shownSpan, unmeasured } from './common';
 import { quoted } from '../../quoted';

@@ -1,4 +1,4 @@
-import { addMove } from '../../document/edit';
+import { addMove } from '../../edit';
 import type { Layer, Overlay } from '../../document/types';
 import { timeLayers } from '../../motion/timing';
 import type { Checked } from '../types';

@@ -1,4 +1,4 @@
-import { shiftLayer } from '../../document/edit';
+import { shiftLayer } from '../../edit';
 import type { Overlay } from '../../document/types';
 
 import { checkRule, fine, found, fullestFrame, NO_ARTWORK, shownSpan } from './common';

@@ -1,5 +1,5 @@
 import { wcagContrast } from 'culori';
-import { changeLayer } from '../../document/edit';
+import { changeLayer } from '../../edit';
 import type { Fill, Layer } from '../../document/types';
 import type { WordsMeasures } from '../measure/types';
 

@@ -1,5 +1,5 @@
-import { movedLayer } from '../../document/edit/canvas';
-import { changeLayer } from '../../document/edit';
+import { movedLayer } from '../../edit/canvas';
+import { changeLayer } from '../../edit';
 import { boxAround } from '../../geometry/box';
 import { apply, enlargement } from '../../geometry/matrix';
 import type { WordsMeasures } from '../measure/types';

@@ -1,4 +1,4 @@
-import { stretchStay } from '../../document/edit';
+import { stretchStay } from '../../motion/stay';
 import { framesToSeconds, secondsToFrames } from '../../time';
 
 import { checkRule, fine, found, unmeasured } from './common';

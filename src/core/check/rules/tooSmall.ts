@@ -1,4 +1,4 @@
-import { changeLayer } from '../../document/edit';
+import { changeLayer } from '../../edit';
 
 import { checkRule, fine, found, landedOr, scaleAt1080, unmeasured } from './common';
 import { quoted } from '../../quoted';

@@ -1,4 +1,4 @@
-import { changeRate } from '../../document/edit';
+import { changeRate } from '../../edit';
 import { perSecond, rateLabel } from '../../time';
 
 import { checkRule, fine, found, fullestFrame, unmeasured } from './common';

@@ -1,5 +1,5 @@
 import { between, orNull, seed, shape, whole, type ValueOf } from '../fields';
-import { OUTLINE_KINDS } from '../values/kinds';
+import { OUTLINE_KINDS } from '../../layerKinds';
 import { property, type Canvas } from './types';
 
 /** Drawn anew again and again, a little differently. */

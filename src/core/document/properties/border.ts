@@ -1,5 +1,5 @@
 import { between, colour, oneOf, orNull, shape, type ValueOf } from '../fields';
-import { FOOTAGE_KINDS, OUTLINE_KINDS } from '../values/kinds';
+import { FOOTAGE_KINDS, OUTLINE_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** `width` lies wholly outside the outline, wholly inside, or half and half. */

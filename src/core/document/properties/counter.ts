@@ -1,4 +1,4 @@
-import { EASINGS } from '../../motion/easings';
+import { EASINGS } from '../../easings';
 import { between, frames, oneOf, orNull, shape, whole, type ValueOf } from '../fields';
 import { property } from './types';
 

@@ -1,5 +1,5 @@
 import { between, limitsOf, shape, share, type Field, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property, type PropertyChannel } from './types';
 
 export const SIDES = ['left', 'top', 'right', 'bottom'] as const;

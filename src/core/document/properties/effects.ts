@@ -1,5 +1,5 @@
 import { between, colour, id, limitsOf, orNull, shape, share, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property, type PropertyChannel } from './types';
 
 const DRIVEN = {

@@ -10,7 +10,7 @@ import {
   share,
   type ValueOf,
 } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property, type PropertyChannel } from './types';
 
 /** How much is left at a share of a fade's way. */

@@ -11,7 +11,7 @@ import {
   share,
   type ValueOf,
 } from '../fields';
-import { OUTLINE_KINDS } from '../values/kinds';
+import { OUTLINE_KINDS } from '../../layerKinds';
 import { clipTimeField } from './clipTime';
 import { fit } from './footage';
 import { solidly } from './opacity';

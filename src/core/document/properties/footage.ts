@@ -1,5 +1,5 @@
 import { between, id, oneOf, orNull, seconds, shape, type ValueOf } from '../fields';
-import { FOOTAGE_KINDS } from '../values/kinds';
+import { FOOTAGE_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** How footage lies in a box: covers it, fits in it, or is drawn out to its shape. */

@@ -1,5 +1,5 @@
 import { between, colour, orNull, seed, shape, share, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property, type Canvas } from './types';
 
 /** A see-through look with lines across and an unsteady light. */

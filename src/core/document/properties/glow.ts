@@ -1,5 +1,5 @@
 import { between, colour, orNull, shape, share, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** `blur` is twice the Gaussian's standard deviation. */

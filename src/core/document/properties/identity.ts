@@ -1,5 +1,5 @@
 import { flag, id, name as nameField, orNull } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 export const layerId = property({

@@ -1,5 +1,5 @@
 import type { Field } from '../fields';
-import type { LayerKind } from '../values/kinds';
+import type { LayerKind } from '../../layerKinds';
 import { blend } from './blend';
 import { boil } from './boil';
 import { border } from './border';

@@ -1,5 +1,5 @@
 import { between, byKind, colour, list, oneOf, orNull, share, type ValueOf } from '../fields';
-import { FOOTAGE_KINDS } from '../values/kinds';
+import { FOOTAGE_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** What is done to a matte once it is found. */

@@ -1,4 +1,4 @@
-import { EASINGS } from '../../motion/easings';
+import { EASINGS } from '../../easings';
 import {
   anyNumber,
   frames,
@@ -10,7 +10,7 @@ import {
   such,
   type ValueOf,
 } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { movedInTime } from '../values/inTime';
 import { property } from './types';
 

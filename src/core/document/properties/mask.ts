@@ -1,5 +1,5 @@
 import { flag, id, oneOf, orNull, shape, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** Shows the layer only where another one is; that one is then no picture of its own. */

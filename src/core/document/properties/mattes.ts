@@ -1,6 +1,6 @@
 import { between, frames, id, LIMITS, list, oneOf, shape, such, type ValueOf } from '../fields';
 import { point } from '../values/geometry';
-import { FOOTAGE_KINDS } from '../values/kinds';
+import { FOOTAGE_KINDS } from '../../layerKinds';
 import { movedInTime } from '../values/inTime';
 import { property } from './types';
 

@@ -1,5 +1,5 @@
-import { EASINGS } from '../../motion/easings';
-import { MOVE_KINDS } from '../../motion/moves';
+import { EASINGS } from '../../easings';
+import { MOVE_KINDS } from '../../moves';
 import {
   between,
   byKind,
@@ -18,8 +18,8 @@ import {
   type ValueOf,
 } from '../fields';
 import { path } from '../values/geometry';
-import { LAYER_KINDS } from '../values/kinds';
-import { PHASES, STAGGER_ORDERS, STAGGER_UNITS } from '../values/motion';
+import { LAYER_KINDS } from '../../layerKinds';
+import { PHASES, STAGGER_ORDERS, STAGGER_UNITS } from '../../moves/phases';
 import { property, type TimeMap } from './types';
 
 /** When a move starts; `frame`, `offset` and `gap` are frames. */

@@ -1,5 +1,5 @@
 import { share } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** The whole opacity of what is on show at all. */

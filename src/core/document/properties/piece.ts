@@ -1,6 +1,6 @@
 import { degrees, id, LIMITS, orNull, pixels, shape, text, type ValueOf } from '../fields';
 import { boxSides } from '../values/geometry';
-import { OUTLINE_KINDS } from '../values/kinds';
+import { OUTLINE_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** A layer that was split off another one. Pieces of the same origin are drawn as one while they rest. */

@@ -1,5 +1,5 @@
 import { between, degrees, flag, limitsOf, pixels, shape, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property, type PropertyChannel } from './types';
 
 const scale = between(0, 1000);

@@ -1,5 +1,5 @@
 import { between, orNull, pixels, shape, share, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** A mirror image under the layer that fades out; `gap` and `length` are layer pixels. */

@@ -1,5 +1,5 @@
 import { between, colour, orNull, pixels, shape, share, type ValueOf } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { solidly } from './opacity';
 import { property } from './types';
 

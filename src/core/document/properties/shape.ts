@@ -1,7 +1,7 @@
 import { SHAPE_KINDS } from '../../shapes';
 import { between, numbers, oneOf } from '../fields';
 import { path } from '../values/geometry';
-import { FOOTAGE_KINDS } from '../values/kinds';
+import { FOOTAGE_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 const length = between(1, 20_000);

@@ -1,5 +1,5 @@
 import { frames, seconds } from '../fields';
-import { LAYER_KINDS } from '../values/kinds';
+import { LAYER_KINDS } from '../../layerKinds';
 import { property } from './types';
 
 /** First frame; an arrive move overrides it. */

@@ -1,6 +1,6 @@
 import type { Frames, Seconds } from '../../time';
 import type { Field } from '../fields';
-import type { LayerKind } from '../values/kinds';
+import type { LayerKind } from '../../layerKinds';
 
 /** What a new layer is measured by. */
 export interface Canvas {

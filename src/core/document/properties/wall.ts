@@ -1,5 +1,5 @@
 import { colour, orNull, shape, share, type ValueOf } from '../fields';
-import { OUTLINE_KINDS } from '../values/kinds';
+import { OUTLINE_KINDS } from '../../layerKinds';
 import { solidly } from './opacity';
 import { property } from './types';
 

@@ -1,4 +1,4 @@
-import { DEFAULT_FONT } from '../../text/fonts';
+import { DEFAULT_FONT } from '../../fonts';
 import { between, id, LIMITS, oneOf, pixels, text as textField } from '../fields';
 import { property } from './types';
 

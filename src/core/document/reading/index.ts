@@ -1,6 +1,6 @@
 import type { ValidationError } from 'yup';
 import { MoonError } from '../../errors';
-import { timeLayers } from '../../motion/timing';
+import { checkCues } from '../cues';
 import { migrated, migratedKit } from '../migrate';
 import { ENTRY_FIELDS, kit as kitField, type Kit, type KitEntry } from '../types';
 import { detached } from './detached';
@@ -37,7 +37,7 @@ export function readEntry(value: unknown, others: readonly unknown[] = []): Read
   const second = leftOut.length > 0 ? mended(field, kept) : first;
   if (second.wrong.length > 0) throw invalid(second.wrong[0], (value as Loose).name);
   const document = second.value as KitEntry;
-  if (document.kind === 'overlay' || document.kind === 'landing') timeLayers(document);
+  if (document.kind === 'overlay' || document.kind === 'landing') checkCues(document.layers);
   return { document, told: inWords(document, first.changed.length, leftOut.length), leftOut };
 }
 

@@ -1,4 +1,4 @@
-import { LIMITS, list, pixels, shape, type ValueOf } from '../fields';
+import { LIMITS, list, pixels, shape } from '../fields';
 
 export const point = shape({ x: pixels(), y: pixels() });
 
@@ -9,7 +9,6 @@ export const boxSides = shape({
   right: pixels(),
   bottom: pixels(),
 });
-export type BoxSides = ValueOf<typeof boxSides>;
 
 /** A point of a curve with its two handles, as offsets from it. */
 export const pathPoint = shape({
@@ -20,6 +19,5 @@ export const pathPoint = shape({
   outX: pixels(),
   outY: pixels(),
 });
-export type PathPoint = ValueOf<typeof pathPoint>;
 
 export const path = list(pathPoint, LIMITS.points);

@@ -1,5 +1,5 @@
 import { mixed } from 'yup';
-import { BRUSHES } from '../../ink/brushes';
+import { BRUSHES } from '../../brushes';
 import {
   between,
   colour,

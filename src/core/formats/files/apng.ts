@@ -1,7 +1,8 @@
-import CRC32 from 'crc-32';
+import { createCRC32, type IHasher } from 'hash-wasm';
 import type { Rate } from '../../time';
 import { frameDelay } from './delays';
-import { ascii, big, concat, readBig, type GrowingFile } from './growing';
+import { ascii, big, concat, readBig } from '../../bytes';
+import type { GrowingFile } from './growing';
 import {
   readAll,
   windowed,
@@ -28,7 +29,8 @@ interface Chunk {
  * @param count frames that will be added
  * @param plays how often it runs; 0 for good
  */
-export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
+export async function apngFile(count: number, rate: Rate, plays = 0): Promise<GrowingFile> {
+  const chunk = chunksWith(await createCRC32());
   let sequence = 0;
   let header: Uint8Array | null = null;
   let frames = 0;
@@ -51,7 +53,7 @@ export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
       const data = chunks.filter(({ type }) => type === 'IDAT').map((entry) => entry.data);
       const before = first
         ? [
-            ...[SIGNATURE, chunk('IHDR', own), SRGB],
+            ...[SIGNATURE, chunk('IHDR', own), chunk('sRGB', PERCEPTUAL)],
             chunk('acTL', concat(big(4, count), big(4, plays))),
           ]
         : [];
@@ -65,13 +67,16 @@ export function apngFile(count: number, rate: Rate, plays = 0): GrowingFile {
   };
 }
 
-/** Colours are those of sRGB, as a person sees them. */
-const SRGB = chunk('sRGB', Uint8Array.of(0));
+/** The rendering intent that an sRGB chunk tells. */
+const PERCEPTUAL = Uint8Array.of(0);
 
-function chunk(type: string, data: Uint8Array): Uint8Array {
-  const body = concat(ascii(type), data);
-  return concat(big(4, data.length), body, big(4, CRC32.buf(body) >>> 0));
-}
+/** Writes chunks, whose ends are the CRC-32 of what is in them. */
+const chunksWith =
+  (crc: IHasher) =>
+  (type: string, data: Uint8Array): Uint8Array => {
+    const body = concat(ascii(type), data);
+    return concat(big(4, data.length), body, crc.init().update(body).digest('binary'));
+  };
 
 /** The chunks of a PNG file, in order. */
 function chunksOf(png: Uint8Array): readonly Chunk[] {
@@ -118,6 +123,7 @@ function frameOf(control: Uint8Array): MovingFrame {
  * @throws Error where it is no PNG, or cut off
  */
 export async function readApng(read: ReadFile, bytes: number): Promise<MovingPicture> {
+  const chunk = chunksWith(await createCRC32());
   const piece = windowed(read, bytes);
   const header = (await piece(SIGNATURE.length, SIGNATURE.length + HEADER)).slice();
   if (String.fromCharCode(...header.subarray(4, 8)) !== 'IHDR') throw new Error('This is no PNG.');

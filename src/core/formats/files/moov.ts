@@ -1,4 +1,4 @@
-import { ascii, readBig } from './growing';
+import { ascii, readBig } from '../../bytes';
 import type { ReadFile } from './movingPicture';
 
 /**

@@ -1,5 +1,6 @@
 import type { Rate, Seconds } from '../../time';
-import { ascii, big, concat, readBig, type GrowingFile } from './growing';
+import { ascii, big, concat, readBig } from '../../bytes';
+import type { GrowingFile } from './growing';
 import { atomIn, readMoov } from './moov';
 import type { ReadFile, ByteRange } from './movingPicture';
 

@@ -1,4 +1,4 @@
-import { concat, readLittle } from './growing';
+import { concat, readLittle } from '../../bytes';
 import {
   readAll,
   windowed,

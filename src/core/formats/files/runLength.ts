@@ -1,4 +1,4 @@
-import { readBig } from './growing';
+import { readBig } from '../../bytes';
 import { atomIn } from './moov';
 
 /** The codec id that QuickTime's Animation codec has in movies. */

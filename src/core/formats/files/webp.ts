@@ -1,7 +1,8 @@
 import { srgbProfile } from '../../colour/iccProfile';
 import type { Rate } from '../../time';
 import { frameDelay } from './delays';
-import { ascii, big, concat, little, readLittle, type GrowingFile } from './growing';
+import { ascii, big, concat, little, readLittle } from '../../bytes';
+import type { GrowingFile } from './growing';
 import {
   readAll,
   windowed,

@@ -1,6 +1,6 @@
 import { NEUTRAL, type LetterLook, type OutlineLayer } from '../../document/layers';
 import { boiledPath, boilKey, versionAt } from '../../ink/boil';
-import { isHome, type Change } from '../../motion/change';
+import { isHome, type Change } from '../../moves/change';
 import type { PlacedGlyph } from '../../text/layout';
 import type { LayerArtwork } from '../artwork';
 import { boxCentre, type Box } from '../../geometry/box';

@@ -1,12 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import {
-  createBoil,
-  drawBoil,
-  DRAWING_RATES,
-  holdDrawing,
-  removeDrawing,
-  reordered,
-} from '@/core/document';
+import { createBoil, DRAWING_RATES } from '@/core/document';
+import { drawBoil, holdDrawing, removeDrawing, reordered } from '@/core/edit';
 import { roundLength } from '@/core/ink/drawings';
 import { newId } from '@/store/actions';
 import { Action } from '@/ui/Action';

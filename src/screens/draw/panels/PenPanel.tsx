@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { useEffect, useState } from 'react';
-import { BRUSHES } from '@/core/ink/brushes';
+import { BRUSHES } from '@/core/brushes';
 import type { PenSession } from '@/core/ink/session';
 import { Chip, Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';

@@ -1,12 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import {
-  addMove,
-  removeMove,
-  resizeMove,
-  updateMove,
-  type Move,
-  type Phase,
-} from '@/core/document';
+import { type Move, type Phase } from '@/core/document';
+import { addMove, removeMove, resizeMove, updateMove } from '@/core/edit';
 import { drawingTime } from '@/core/ink/replay';
 import { perSecond } from '@/core/time';
 import { newId } from '@/store/actions';

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { type Stroke } from '@/core/document';
 import {
   changeStrokes,
   reordered,
   restyleStrokes,
   turnStroke,
-  type Stroke,
   type StrokeStyle,
-} from '@/core/document';
+} from '@/core/edit';
 import { Action } from '@/ui/Action';
 import { ColourField } from '@/ui/ColourField';
 import { Fold } from '@/ui/Fold';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
-import { addStrokes, type Trace } from '@/core/document';
+import { type Trace } from '@/core/document';
+import { addStrokes } from '@/core/edit';
 import { plainWords } from '@/core/errors';
 import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';

@@ -1,20 +1,22 @@
 import {
-  changeLayer,
-  changeMatte,
-  groupMatrix,
-  moveMattePoint,
-  updateLayer,
-  updateMove,
   type FootageLayer,
   type GarbageMatte,
   type Layer,
   type Move,
   type ShapeLayer,
 } from '@/core/document';
+import {
+  changeLayer,
+  changeMatte,
+  groupMatrix,
+  moveMattePoint,
+  updateLayer,
+  updateMove,
+} from '@/core/edit';
 import { layerAt } from '@/core/motion/channels';
 import { placeMatrix } from '@/core/geometry/placeMatrix';
 import { mattePoints } from '@/core/document/mattePoints';
-import { moveKind } from '@/core/motion/moves';
+import { moveKind } from '@/core/moves';
 import { shapeKind, type ShapeKind } from '@/core/shapes';
 import { inverse } from '@/core/geometry/matrix';
 import { apply, boxAround, boxCentre, multiply, translation, type Point } from '@/core/scene';

@@ -1,6 +1,6 @@
-import type { PathPoint } from '@/core/document';
-import { movedHandle, movedPoint } from '@/core/motion/editPath';
-import { pathData } from '@/core/motion/path';
+import type { PathPoint } from '@/core/geometry/path';
+import { movedHandle, movedPoint } from '@/core/geometry/editPath';
+import { pathData } from '@/core/geometry/path';
 import { apply, multiply, translation, type Matrix, type Point } from '@/core/scene';
 import { inverse } from '@/core/geometry/matrix';
 import { StagePoints, type StagePoint } from '@/ui/stage/StagePoints';

@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
-import { updateMove, type Cue, type Move, type Stack } from '@/core/document';
-import { moveKind } from '@/core/motion/moves';
+import { type Cue, type Move, type Stack } from '@/core/document';
+import { updateMove } from '@/core/edit';
+import { moveKind } from '@/core/moves';
 import { timeLayers } from '@/core/motion/timing';
 import { framesToSeconds } from '@/core/time';
 import { Chip, Choice } from '@/ui/Chip';

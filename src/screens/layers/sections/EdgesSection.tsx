@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { SIDES, type Fade, type FadeStop, type LayerMask, type ShapeLayer } from '@/core/document';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
+import { LAYER_KINDS } from '@/core/layerKinds';
 import { Action } from '@/ui/Action';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';

@@ -1,12 +1,12 @@
 import { View } from 'react-native';
 import {
   PLAIN_SOUND,
-  updateLayer,
   type ClipLayer,
   type Loudness,
   type Media,
   type PictureLayer,
 } from '@/core/document';
+import { updateLayer } from '@/core/edit';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { work } from '@/store/work';

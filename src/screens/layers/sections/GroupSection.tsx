@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { ungroup, type GroupLayer } from '@/core/document';
+import { type GroupLayer } from '@/core/document';
+import { ungroup } from '@/core/edit';
 import { layerTree } from '@/core/scene';
 import { Action } from '@/ui/Action';
 import { Chip } from '@/ui/Chip';

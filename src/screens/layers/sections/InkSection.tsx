@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { changeInk, createBoil, type InkLayer } from '@/core/document';
+import { createBoil, type InkLayer } from '@/core/document';
+import { changeInk } from '@/core/edit';
 import { Action } from '@/ui/Action';
 import { Words } from '@/ui/Words';
 import { AllStrokes } from '../../shared/AllStrokes';

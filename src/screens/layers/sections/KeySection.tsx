@@ -1,7 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import {
   firstKey,
-  updateLayer,
   type ChromaKey,
   type ClipLayer,
   type Footage,
@@ -11,7 +10,8 @@ import {
   type PictureLayer,
   type Stack,
 } from '@/core/document';
-import { FOOTAGE_KINDS } from '@/core/document/values/kinds';
+import { updateLayer } from '@/core/edit';
+import { FOOTAGE_KINDS } from '@/core/layerKinds';
 import { keyTrouble } from '@/core/matte/measureMatte';
 import { timeLayers } from '@/core/motion/timing';
 import { clipSeconds } from '@/core/retime/clipTime';

@@ -1,11 +1,6 @@
 import { View } from 'react-native';
-import {
-  lettersOf,
-  plainLetter,
-  type Border,
-  type LetterLook,
-  type WordsLayer,
-} from '@/core/document';
+import { type Border, type LetterLook, type WordsLayer } from '@/core/document';
+import { lettersOf, plainLetter } from '@/core/edit';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';

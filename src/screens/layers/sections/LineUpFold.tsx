@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { shiftLayer, type ClipLayer, type Stack } from '@/core/document';
+import { type ClipLayer, type Stack } from '@/core/document';
+import { shiftLayer } from '@/core/edit';
 import { MoonError } from '@/core/errors';
 import type { ClipEvent, EventKind } from '@/core/footage/events';
 import { timeLayers } from '@/core/motion/timing';

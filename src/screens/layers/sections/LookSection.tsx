@@ -2,7 +2,6 @@ import { View } from 'react-native';
 import {
   BLENDS,
   createBoil,
-  setLetter,
   type Blend,
   type Border,
   type Effects,
@@ -13,7 +12,8 @@ import {
   type Wall,
   type WordsLayer,
 } from '@/core/document';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
+import { setLetter } from '@/core/edit';
+import { LAYER_KINDS } from '@/core/layerKinds';
 import { isNeutral } from '@/core/scene/look';
 import { LongChoice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';

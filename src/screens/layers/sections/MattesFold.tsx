@@ -1,16 +1,18 @@
 import { StyleSheet, View } from 'react-native';
 import {
+  type ClipLayer,
+  type FootageLayer,
+  type GarbageMatte,
+  type PictureLayer,
+} from '@/core/document';
+import {
   addMatte,
   addMattePoint,
   changeMatte,
   drawMatteAt,
   removeMatte,
   removeMattePoint,
-  type ClipLayer,
-  type FootageLayer,
-  type GarbageMatte,
-  type PictureLayer,
-} from '@/core/document';
+} from '@/core/edit';
 import { newId } from '@/store/actions';
 import { Action } from '@/ui/Action';
 import { Chip, Choice } from '@/ui/Chip';

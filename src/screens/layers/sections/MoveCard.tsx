@@ -1,4 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
+import { type Move, type StaggerOrder, type StaggerUnit } from '@/core/document';
 import {
   neighbourMove,
   removeMove,
@@ -6,12 +7,9 @@ import {
   swapMoves,
   turnMove,
   updateMove,
-  type Move,
-  type StaggerOrder,
-  type StaggerUnit,
-} from '@/core/document';
-import { EASINGS, type Easing } from '@/core/motion/easings';
-import { moveKind } from '@/core/motion/moves';
+} from '@/core/edit';
+import { EASINGS, type Easing } from '@/core/easings';
+import { moveKind } from '@/core/moves';
 import { moveToKeyframes } from '@/core/edit/bake';
 import { Action } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';

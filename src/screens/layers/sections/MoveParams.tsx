@@ -1,5 +1,5 @@
 import type { Move } from '@/core/document';
-import { moveKind, type MoveParam } from '@/core/motion/moves';
+import { moveKind, type MoveParam } from '@/core/moves';
 import { Choice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';

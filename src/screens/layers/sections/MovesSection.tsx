@@ -1,14 +1,8 @@
 import { StyleSheet, View } from 'react-native';
-import {
-  addMove,
-  updateMove,
-  type Layer,
-  type Move,
-  type Stack,
-  type Phase,
-} from '@/core/document';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
-import { MOVE_KINDS, moveKind, type MoveKind } from '@/core/motion/moves';
+import { type Layer, type Move, type Stack, type Phase } from '@/core/document';
+import { addMove, updateMove } from '@/core/edit';
+import { LAYER_KINDS } from '@/core/layerKinds';
+import { MOVE_KINDS, moveKind, type MoveKind } from '@/core/moves';
 import { moveLength } from '@/core/motion/timing';
 import { secondsLabel } from '@/core/time';
 import { newId } from '@/store/actions';

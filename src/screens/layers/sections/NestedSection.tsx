@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { takeOver, updateLayer, windowOf, type Overlay, type OverlayLayer } from '@/core/document';
+import { type Overlay, type OverlayLayer } from '@/core/document';
+import { takeOver, updateLayer, windowOf } from '@/core/edit';
 import { timeLayers } from '@/core/motion/timing';
 import { secondsLabel, secondsToFrames } from '@/core/time';
 import { newId } from '@/store/actions';

@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
-import { updateMove, type PathPoint } from '@/core/document';
-import { movedPoint, roundedPoint, straightened, withPointAfter } from '@/core/motion/editPath';
+import type { PathPoint } from '@/core/geometry/path';
+import { updateMove } from '@/core/edit';
+import { movedPoint, roundedPoint, straightened, withPointAfter } from '@/core/geometry/editPath';
 import { Action } from '@/ui/Action';
 import { NumberField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { type Layer } from '@/core/document';
 import {
   alignLayers,
   placeSmall,
@@ -8,9 +9,8 @@ import {
   withAnchor,
   type Alignment,
   type Corner,
-  type Layer,
-} from '@/core/document';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
+} from '@/core/edit';
+import { LAYER_KINDS } from '@/core/layerKinds';
 import { layerAt } from '@/core/motion/channels';
 import { Action, IconAction } from '@/ui/Action';
 import { NumberField } from '@/ui/NumberField';

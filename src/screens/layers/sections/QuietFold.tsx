@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';
-import { shiftedBy, type Layer } from '@/core/document';
+import { type Layer } from '@/core/document';
+import { shiftedBy } from '@/core/edit';
 import { quietSpots, type QuietMap, type QuietSpot } from '@/core/footage/quiet';
 import { timeLayers } from '@/core/motion/timing';
 import { SAFE_MARGIN } from '@/core/place';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { updateLayer, type ClipLayer, type Footage } from '@/core/document';
+import { type ClipLayer, type Footage } from '@/core/document';
+import { updateLayer } from '@/core/edit';
 import {
   enlargedBy,
   paperRemoval,

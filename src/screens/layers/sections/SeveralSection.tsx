@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { distributeLayers } from '@/core/document';
+import { distributeLayers } from '@/core/edit';
 import { Action } from '@/ui/Action';
 import { useEditing } from '../editing';
 import { AlignRow } from './PlaceSection';

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { setShape, updateLayer, type ShapeLayer } from '@/core/document';
+import { setShape, type ShapeLayer } from '@/core/document';
+import { updateLayer } from '@/core/edit';
 import { SHAPE_KINDS, shapeKind } from '@/core/shapes';
 import { LongChoice } from '@/ui/Chip';
 import { NumberField } from '@/ui/NumberField';

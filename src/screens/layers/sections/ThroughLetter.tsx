@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { lettersOf, updateMove, type WordsLayer, type Move } from '@/core/document';
+import { type WordsLayer, type Move } from '@/core/document';
+import { lettersOf, updateMove } from '@/core/edit';
 import { plainWords } from '@/core/errors';
 import { work } from '@/store/work';
 import { Chip } from '@/ui/Chip';

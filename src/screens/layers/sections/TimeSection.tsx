@@ -1,13 +1,7 @@
 import { StyleSheet, View } from 'react-native';
-import {
-  shiftLayer,
-  splitInTime,
-  trimLayer,
-  updateLayer,
-  type ClipLayer,
-  type OverlayLayer,
-} from '@/core/document';
-import { LAYER_KINDS } from '@/core/document/values/kinds';
+import { type ClipLayer, type OverlayLayer } from '@/core/document';
+import { shiftLayer, splitInTime, trimLayer, updateLayer } from '@/core/edit';
+import { LAYER_KINDS } from '@/core/layerKinds';
 import { timeLayers } from '@/core/motion/timing';
 import { framesToSeconds } from '@/core/time';
 import { newId } from '@/store/actions';

@@ -1,15 +1,7 @@
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
-import {
-  changeLayer,
-  NEW_WORDS,
-  retype,
-  updateLayer,
-  type Align,
-  type Counter,
-  type Layer,
-  type WordsLayer,
-} from '@/core/document';
+import { NEW_WORDS, type Align, type Counter, type Layer, type WordsLayer } from '@/core/document';
+import { changeLayer, retype, updateLayer } from '@/core/edit';
 import { COUNTER_MARK } from '@/core/text/counter';
 import { newId } from '@/store/actions';
 import { importFiles } from '@/store/media';
