@@ -1,9 +1,11 @@
 import { useEffect, type ReactNode } from 'react';
+import { usePathname, useRouter } from 'expo-router';
 import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { startOffline } from '@/store/offline';
 import { keepKit } from '@/store/start';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Fence } from '@/ui/Fence';
 import { useKeys } from '@/ui/keys';
 import { SilentIcon } from '@/ui/SilentIcon';
 import { dayTheme, newMoonTheme } from '@/ui/theme';
@@ -17,6 +19,8 @@ const SIGNS = { icon: SilentIcon };
 /** What is round every screen: theme, saving, notices, dropped files. */
 export function Shell({ children }: { readonly children: ReactNode }) {
   const dispatch = useAppDispatch();
+  const router = useRouter();
+  const path = usePathname();
   const system = useColorScheme();
   const wanted = useAppSelector((state) => state.session.theme);
   const dark = wanted === 'dark' || (wanted === 'system' && system === 'dark');
@@ -31,12 +35,24 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   return (
     <PaperProvider theme={theme} settings={SIGNS}>
       <View style={[styles.page, { backgroundColor: theme.tokens.paper }]}>
-        <Banner />
-        <UpdateOffer />
-        <BusyWork />
-        <Notices />
-        <ArrivingFiles>{children}</ArrivingFiles>
-        <UnreadableFiles />
+        <Fence what="A notice">
+          <Banner />
+          <UpdateOffer />
+          <BusyWork />
+          <Notices />
+        </Fence>
+        <ArrivingFiles>
+          <Fence
+            what="This screen"
+            page={path}
+            way={{ label: 'Go to the kit', go: () => router.replace('/') }}
+          >
+            {children}
+          </Fence>
+        </ArrivingFiles>
+        <Fence what="A question about files">
+          <UnreadableFiles />
+        </Fence>
       </View>
     </PaperProvider>
   );

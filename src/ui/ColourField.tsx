@@ -1,4 +1,4 @@
-import { createContext, useContext, useEffect, useState } from 'react';
+import { createContext, useContext, useEffect, useRef, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { HexColorPicker } from 'react-colorful';
 import { colourName } from '@/core/colour/names';
@@ -91,22 +91,57 @@ function ColourDialog({ label, value, onChange, gesture, onDone }: ColourDialogP
   return (
     <ModalCard label={label} onClose={onDone} style={styles.dialog}>
       <Words kind="heading">{label}</Words>
-      <HexColorPicker
-        color={value}
-        onChange={(colour) => onChange(colour.toLowerCase(), gesture)}
-        style={{ width: '100%', height: 220 }}
-      />
-      <HexInput value={value} onChange={(colour) => onChange(colour, gesture)} />
-      {palettes.map((palette) => (
-        <PaletteRow
-          key={palette.name}
-          palette={palette}
-          onChoose={(colour) => onChange(colour, gesture)}
-        />
-      ))}
+      <Picker value={value} palettes={palettes} onChange={(colour) => onChange(colour, gesture)} />
       <Action label="Done" tone="main" onPress={onDone} />
     </ModalCard>
   );
+}
+
+interface PickerProps {
+  readonly value: string;
+  readonly palettes: readonly Palette[];
+  readonly onChange: (colour: string) => void;
+}
+
+function Picker({ value, palettes, onChange }: PickerProps) {
+  const [shown, choose] = useAhead(value, onChange);
+  return (
+    <>
+      <HexColorPicker
+        color={shown}
+        onChange={(colour) => choose(colour.toLowerCase())}
+        style={{ width: '100%', height: 220 }}
+      />
+      <HexInput value={shown} onChange={choose} />
+      {palettes.map((palette) => (
+        <PaletteRow key={palette.name} palette={palette} onChoose={choose} />
+      ))}
+    </>
+  );
+}
+
+/**
+ * What was chosen last, at once: the value itself comes back from the document later, and older values while newer
+ * ones are under way. The picker would answer each of them with another change.
+ */
+function useAhead(
+  value: string,
+  onChange: (colour: string) => void,
+): readonly [shown: string, choose: (colour: string) => void] {
+  const [shown, setShown] = useState(value);
+  const underWay = useRef<string[]>([]);
+  useEffect(() => {
+    const came = underWay.current.indexOf(value);
+    underWay.current.splice(0, came + 1);
+    if (came < 0) setShown(value);
+  }, [value]);
+  const choose = (colour: string) => {
+    if (colour === shown) return;
+    underWay.current.push(colour);
+    setShown(colour);
+    onChange(colour);
+  };
+  return [shown, choose];
 }
 
 interface PaletteRowProps {

@@ -3,6 +3,7 @@ import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
 import { Portal } from 'react-native-paper';
 import { closeOnBack } from './back';
+import { Fence } from './Fence';
 import { RADIUS, useTokens } from './theme';
 
 interface ModalCardProps {
@@ -64,7 +65,11 @@ function Shade({ label, onClose, low = false, style, children }: ModalCardProps)
         onKeyDownCapture={onKeyDown}
         style={cardStyle}
       >
-        <View style={[styles.card, { backgroundColor: tokens.card }, style]}>{children}</View>
+        <View style={[styles.card, { backgroundColor: tokens.card }, style]}>
+          <Fence what={label} way={{ label: 'Close', go: onClose }}>
+            {children}
+          </Fence>
+        </View>
       </div>
     </View>
   );

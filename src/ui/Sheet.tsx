@@ -1,6 +1,7 @@
 import { createContext, useContext, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { useDrag } from '@use-gesture/react';
+import { Fence } from './Fence';
 import { POINTER_DRAG } from './gesture';
 import { useArrangement, useCrampedTyping } from './layout';
 import { RADIUS, TOUCH, useTokens } from './theme';
@@ -73,7 +74,9 @@ export function Sheet({ top, children, foot, page }: SheetProps) {
       {beside ? null : <Grip onDrag={setDragged} />}
       {top}
       <ScrollView key={page} style={styles.scroll} contentContainerStyle={styles.content}>
-        {children}
+        <Fence what="These settings" page={page}>
+          {children}
+        </Fence>
       </ScrollView>
       {foot}
     </View>

@@ -2,7 +2,14 @@ import { expect, test, type Page } from '@playwright/test';
 import { openDemoKit, stagePoint } from '../support/app';
 import { surface } from '../support/draw';
 import { add, addMove, beginEmpty, setCanvas, stageDrawn } from '../support/make';
-import { covering, finger, middleOf, smallControls, smallFields } from '../support/touch';
+import {
+  covering,
+  finger,
+  middleOf,
+  smallControls,
+  smallFields,
+  sweep,
+} from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
 
@@ -243,4 +250,28 @@ test('a point of a path outside the canvas is seen where it is, and dragged from
   expect(await covering(point)).toBeNull();
   await finger(page, outside, { x: outside.x + 40, y: outside.y });
   await expect.poll(async () => (await middleOf(point)).x).toBeGreaterThan(outside.x + 25);
+});
+
+test('a quick finger in the colour picker sets the colour, and breaks nothing', async ({
+  page,
+}) => {
+  const errors: string[] = [];
+  page.on('pageerror', ({ message }) => errors.push(message));
+  await openDemoKit(page);
+  await page.getByRole('link', { name: 'Open Letters land' }).tap();
+  await page.getByRole('button', { name: /^Key colour: / }).tap();
+  const dialog = page.getByRole('dialog');
+  const value = dialog.getByRole('textbox', { name: 'Colour value' });
+  const before = await value.inputValue();
+  const square = (await dialog.getByRole('slider', { name: 'Color' }).boundingBox())!;
+  const hue = (await dialog.getByRole('slider', { name: 'Hue' }).boundingBox())!;
+  for (const box of [square, hue, square, hue, square, hue]) await sweep(page, box);
+  await expect(dialog).toBeVisible();
+  await expect.poll(() => value.inputValue()).not.toBe(before);
+  await dialog.getByRole('button', { name: 'Done' }).tap();
+  const set = page.getByRole('button', { name: /^Key colour: / });
+  await expect(set).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await expect(set).toHaveAccessibleName(new RegExp(before));
+  expect(errors).toEqual([]);
 });

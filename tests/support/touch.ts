@@ -42,6 +42,25 @@ export async function fingers(
 export const finger = (page: Page, from: Spot, to: Spot, hold = 0, rest = 0): Promise<void> =>
   fingers(page, [from], [to], hold, rest);
 
+/** A finger that is drawn to and fro over a box in moves that follow each other without a pause. */
+export async function sweep(
+  page: Page,
+  { x, y, width, height }: Spot & { readonly width: number; readonly height: number },
+): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  const at = (share: number): Spot => ({
+    x: x + width * (0.05 + 0.9 * Math.abs(Math.sin(share * 9))),
+    y: y + height * (0.05 + 0.9 * Math.abs(Math.cos(share * 7))),
+  });
+  const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: readonly Spot[]) =>
+    client.send('Input.dispatchTouchEvent', { type, touchPoints: [...touchPoints] });
+  await send('touchStart', [at(0)]);
+  const moves = Array.from({ length: 60 }, (_, i) => send('touchMove', [at(i / 60)]));
+  await Promise.all(moves);
+  await send('touchEnd', []);
+  await client.detach();
+}
+
 export async function middleOf(control: Locator): Promise<Spot> {
   const box = (await control.boundingBox())!;
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
