@@ -11,10 +11,11 @@ import {
   type SceneAssets,
 } from '@/core/scene';
 import { guideScene } from '@/core/scene/guideScene';
-import { framesToSeconds, perSecond } from '@/core/time';
+import { framesToSeconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from './artist';
 import { reusing } from './reuse';
+import { PlayClock, type Played } from './stage/playClock';
 import { paintSurface } from './surfaces';
 import { clipToDocument, throughViewport, type Viewport } from './viewport';
 
@@ -81,8 +82,9 @@ export class Stage {
   private view: StageView | null = null;
   private drawing = false;
   private stale = false;
-  private clock: { readonly startedAt: number; readonly frame: number } | null = null;
-  private shown = -1;
+  private clock: PlayClock | null = null;
+  /** Whether the next tick is asked for. */
+  private ticking = false;
   private dropped = 0;
   private problem: string | null = null;
   private serial = 0;
@@ -101,13 +103,12 @@ export class Stage {
     const view: StageView = { ...sent, bundle };
     this.serial = serial;
     const started = view.playing && !(before?.playing && sameRange(before.range, view.range));
-    const ticking = this.clock !== null;
     this.view = view;
     if (started) {
-      this.clock = { startedAt: performance.now(), frame: view.frame };
-      this.shown = view.frame - 1;
+      this.clock = new PlayClock(performance.now(), view.frame, bundle.document.rate);
       this.dropped = 0;
-      if (!ticking) this.tick();
+      this.advance();
+      this.askForTick();
     }
     if (!view.playing) {
       this.clock = null;
@@ -115,32 +116,27 @@ export class Stage {
     }
   }
 
-  private readonly tick = (): void => {
-    this.advance();
-    if (this.clock) requestAnimationFrame(this.tick);
-  };
+  private askForTick(): void {
+    if (this.ticking) return;
+    this.ticking = true;
+    requestAnimationFrame(() => {
+      this.ticking = false;
+      this.advance();
+      if (this.clock) this.askForTick();
+    });
+  }
 
   /** Draws the frame that is due by the clock, unless one is still being drawn. */
   private advance(): void {
     const { view, clock } = this;
     if (!view || !clock) return;
-    const elapsed = (performance.now() - clock.startedAt) / 1000;
-    const due = clock.frame + Math.floor(elapsed * perSecond(view.bundle.document.rate));
-    const { length } = view.bundle.document;
-    const { from, to } = view.range ?? { from: 0, to: length };
-    if (due >= to && !view.loop && !view.range) {
-      this.clock = null;
-      this.listener.onPlayhead({ frame: length - 1, playing: false, dropped: this.dropped });
-      void this.draw(length - 1);
-      return;
-    }
-    if (due > this.shown && !this.drawing) {
-      this.dropped += due - this.shown - 1;
-      this.shown = due;
-      const frame = due < to ? due : from + ((due - from) % (to - from));
-      void this.draw(frame);
-      this.listener.onPlayhead({ frame, playing: true, dropped: this.dropped });
-    }
+    if (this.drawing) return;
+    const { frame, passed, over } = clock.due(performance.now(), playedIn(view));
+    if (over) this.clock = null;
+    if (passed === 0) return;
+    this.dropped += passed - 1;
+    void this.draw(frame);
+    this.listener.onPlayhead({ frame, playing: !over, dropped: this.dropped });
   }
 
   private async draw(frame: number): Promise<void> {
@@ -286,6 +282,11 @@ export class Stage {
 
 const seenAs = (view: StageView, scene: Scene): Scene =>
   view.viewport ? throughViewport(scene, view.viewport, view) : scene;
+
+function playedIn({ bundle: { document }, range, loop }: StageView): Played {
+  const { from, to } = range ?? { from: 0, to: document.length };
+  return { rate: document.rate, from, to, loops: loop || range !== null };
+}
 
 const sameRange = (a: StageView['range'], b: StageView['range']): boolean =>
   a?.from === b?.from && a?.to === b?.to;

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Bundle, Landing } from '@/core/document';
+import type { Bundle, Landing, Layer } from '@/core/document';
 import { SAMPLE_RATE } from '@/core/sound/types';
 import { framesToSeconds, secondsToFrames } from '@/core/time';
 import { engine } from '@/engine/engine';
@@ -8,14 +8,26 @@ import type { Player } from './player';
 /** Seconds that are mixed at once while playing. */
 const BLOCK = 0.75;
 
+/** Seconds that are mixed ahead of what is heard, at most, before another block is. */
+const AHEAD = 2 * BLOCK;
+
+/** Milliseconds after a change of what is heard until it is mixed anew: a slider is dragged over many. */
+const SETTLING = 150;
+
 /** Seconds that are heard of the place the playhead is put to. */
 const GLIMPSE = 0.09;
 
 /** Plays a landing's sound along with the stage, and a moment of it wherever the playhead is put. */
 export function useSound(bundle: Bundle, player: Player): void {
   const latest = useRef(bundle);
+  const restart = useRef<() => void>(() => undefined);
+  const settling = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
+    const [before, now] = [heardIn(latest.current), heardIn(bundle)];
     latest.current = bundle;
+    if (before.length === now.length && before.every((part, i) => part === now[i])) return;
+    clearTimeout(settling.current);
+    settling.current = setTimeout(() => restart.current(), SETTLING);
   }, [bundle]);
   useEffect(() => {
     let context: AudioContext | null = null;
@@ -28,6 +40,10 @@ export function useSound(bundle: Bundle, player: Player): void {
       if (document.kind !== 'landing' || !hasSound(document)) return;
       context ??= new AudioContext({ sampleRate: SAMPLE_RATE });
       sounding = new Sounding(context, latest.current, frame, glimpse);
+    };
+    restart.current = () => {
+      const { playing, frame } = player.get();
+      if (playing && sounding) start(frame, false);
     };
     const unsubscribe = player.subscribe(() => {
       const now = player.get();
@@ -43,14 +59,25 @@ export function useSound(bundle: Bundle, player: Player): void {
     });
     return () => {
       unsubscribe();
+      clearTimeout(settling.current);
+      restart.current = () => undefined;
       sounding?.stop();
       void context?.close();
     };
   }, [player]);
 }
 
+/** All that is heard depends on. */
+function heardIn({ document, footage }: Bundle): readonly unknown[] {
+  if (document.kind !== 'landing') return [];
+  const { rate, length, sounds, layers } = document;
+  return [rate.num, rate.den, length, sounds, ...layers.filter(isHeard), ...footage];
+}
+
+const isHeard = (layer: Layer): boolean => layer.kind === 'clip' && layer.sound !== null;
+
 const hasSound = ({ sounds, layers }: Landing): boolean =>
-  sounds.length > 0 || layers.some((layer) => layer.kind === 'clip' && layer.sound !== null);
+  sounds.length > 0 || layers.some(isHeard);
 
 /** A stretch of sound from a frame on, mixed block by block ahead of what is heard. */
 class Sounding {
@@ -82,9 +109,16 @@ class Sounding {
       const at = zero + framesToSeconds(frame - first, rate);
       this.play(left, right, glimpse ? this.context.currentTime : at);
       if (glimpse) return;
-      // Two blocks ahead are enough.
-      const ahead = at + framesToSeconds(to - frame, rate) - this.context.currentTime;
-      if (ahead > 2 * BLOCK) await new Promise((done) => setTimeout(done, BLOCK * 500));
+      await this.until(at + framesToSeconds(to - frame, rate) - AHEAD);
+    }
+  }
+
+  /** Waits for a second of the context's time, which stands still where the page is put aside. */
+  private async until(seconds: number): Promise<void> {
+    for (;;) {
+      const left = seconds - this.context.currentTime;
+      if (left <= 0 || this.stopped) return;
+      await new Promise((done) => setTimeout(done, Math.max(50, left * 1000)));
     }
   }
 

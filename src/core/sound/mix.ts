@@ -6,6 +6,13 @@ import type { Rate } from '../time';
 export const sampleOfFrame = (frame: number, rate: Rate): number =>
   Math.round((frame * rate.den * SAMPLE_RATE) / rate.num);
 
+/** The landing frame that a sample belongs to. */
+export function frameOfSample(sample: number, rate: Rate): number {
+  const frame = Math.floor((sample * rate.num) / (rate.den * SAMPLE_RATE));
+  if (sampleOfFrame(frame, rate) > sample) return frame - 1;
+  return sampleOfFrame(frame + 1, rate) <= sample ? frame + 1 : frame;
+}
+
 /** Decoded samples round what is heard: `start` is the second of the source of the first one. */
 export interface Decoded extends Stereo {
   readonly start: number;

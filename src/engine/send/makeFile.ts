@@ -16,6 +16,7 @@ import {
   type StepProgress,
 } from '@/core/sending/wholeProgress';
 import type { Box } from '@/core/scene';
+import { sampleOfFrame } from '@/core/sound/mix';
 import { Artist } from '../artist';
 import type { Progress } from '../progress';
 import { isHeard } from '../sound/hasSound';
@@ -131,12 +132,14 @@ export function targetOf(
 }
 
 /** What is heard with each planned frame; null where nothing is. */
-async function soundOf(bundle: Bundle, { format, frames }: PlannedFile) {
+async function soundOf(bundle: Bundle, { format, frames, rate }: PlannedFile) {
   if (!format.sounds || !(await isHeard(bundle))) return null;
   const mixer = new Mixer(bundle);
-  const end = frames.at(-1)! + 1;
+  const start = sampleOfFrame(frames[0], bundle.document.rate);
+  // By the file's own time: a frame may be sent twice, or left out.
+  const at = (index: number) => start + sampleOfFrame(index, rate);
   return {
-    heard: (index: number) => mixer.block(frames[index], frames[index + 1] ?? end),
+    heard: (index: number) => mixer.samples(at(index), at(index + 1)),
     close: () => mixer.close(),
   };
 }

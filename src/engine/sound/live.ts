@@ -1,4 +1,5 @@
 import type { Bundle } from '@/core/document';
+import { sampleOfFrame } from '@/core/sound/mix';
 import type { Stereo } from '@/core/sound/types';
 import { reusing } from '../reuse';
 import { Mixer } from './mixer';
@@ -9,7 +10,9 @@ let before: Promise<unknown> = Promise.resolve();
 
 /** What is heard in a landing's frames from `from` to `to` − 1; one call after the other. */
 export function mixSound(sent: Bundle, from: number, to: number): Promise<Stereo> {
-  const mixing = before.then(() => mixerFor(sent).block(from, to));
+  const { rate } = sent.document;
+  const [first, end] = [sampleOfFrame(from, rate), sampleOfFrame(to, rate)];
+  const mixing = before.then(() => mixerFor(sent).samples(first, end));
   before = mixing.catch(() => undefined);
   return mixing;
 }

@@ -1,5 +1,5 @@
 import type { Bundle, Landing } from '@/core/document';
-import { addHeard, limit, sampleOfFrame } from '@/core/sound/mix';
+import { addHeard, frameOfSample, limit, sampleOfFrame } from '@/core/sound/mix';
 import { silence, type Stereo } from '@/core/sound/types';
 import { voicesOf, type Voice } from '@/core/sound/voices';
 import { readingFailed } from '../readingFailed';
@@ -10,34 +10,41 @@ export class Mixer {
   private readonly readers = new Map<string, Promise<SoundReader | null>>();
   private readonly voices: readonly Voice[];
   private readonly landing: Landing;
+  private last: { readonly frame: number; readonly mixed: Stereo } | null = null;
 
   constructor(private readonly bundle: Bundle) {
     this.landing = bundle.document as Landing;
     this.voices = voicesOf(this.landing, (id) => this.footage(id));
   }
 
-  /** The samples of the frames from `from` to `to` − 1. */
-  async block(from: number, to: number): Promise<Stereo> {
+  /** The samples of the landing from number `first` to `end` − 1. */
+  async samples(first: number, end: number): Promise<Stereo> {
     const { rate } = this.landing;
-    const first = sampleOfFrame(from, rate);
-    const block = silence(sampleOfFrame(to, rate) - first);
-    for (const voice of this.voices) {
-      for (let frame = from; frame < to; frame++) {
-        const start = sampleOfFrame(frame, rate) - first;
-        const end = sampleOfFrame(frame + 1, rate) - first;
-        await this.add(voice, frame, {
-          left: block.left.subarray(start, end),
-          right: block.right.subarray(start, end),
-        });
-      }
+    const block = silence(end - first);
+    for (let frame = frameOfSample(first, rate); sampleOfFrame(frame, rate) < end; frame++) {
+      const start = sampleOfFrame(frame, rate);
+      const [from, to] = [Math.max(first, start), Math.min(end, sampleOfFrame(frame + 1, rate))];
+      const { left, right } = await this.frame(frame);
+      block.left.set(left.subarray(from - start, to - start), from - first);
+      block.right.set(right.subarray(from - start, to - start), from - first);
     }
-    limit(block);
     return block;
   }
 
   close(): void {
     for (const reader of this.readers.values()) void reader.then((open) => open?.close());
     this.readers.clear();
+  }
+
+  /** The samples of one frame; the last one is kept, as what comes after may begin within it. */
+  private async frame(frame: number): Promise<Stereo> {
+    if (this.last?.frame === frame) return this.last.mixed;
+    const { rate } = this.landing;
+    const mixed = silence(sampleOfFrame(frame + 1, rate) - sampleOfFrame(frame, rate));
+    for (const voice of this.voices) await this.add(voice, frame, mixed);
+    limit(mixed);
+    this.last = { frame, mixed };
+    return mixed;
   }
 
   private async add(voice: Voice, frame: number, block: Stereo): Promise<void> {

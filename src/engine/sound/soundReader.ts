@@ -1,6 +1,7 @@
 import { AudioSampleSink, type AudioSample, type Input, type InputAudioTrack } from 'mediabunny';
 import type { Media } from '@/core/document';
 import type { Decoded } from '@/core/sound/mix';
+import { mixDown } from '@/core/sound/mixDown';
 import { mediaSource, openInput } from '../frameReader';
 import { mayMove } from '../movingPictures';
 
@@ -84,18 +85,18 @@ export class SoundReader {
     }
     const sample = result.value;
     const start = sample.timestamp - this.late;
-    const left = plane(sample, 0);
-    const right = sample.numberOfChannels > 1 ? plane(sample, 1) : left;
-    this.pieces.push({ start, end: start + left.length / this.sampleRate, left, right });
+    const heard = mixDown(planesOf(sample));
+    this.pieces.push({ start, end: start + heard.left.length / this.sampleRate, ...heard });
     sample.close();
   }
 }
 
-function plane(sample: AudioSample, planeIndex: number): Float32Array {
-  const values = new Float32Array(sample.numberOfFrames);
-  sample.copyTo(values, { planeIndex, format: 'f32-planar' });
-  return values;
-}
+const planesOf = (sample: AudioSample): readonly Float32Array[] =>
+  Array.from({ length: sample.numberOfChannels }, (_, planeIndex) => {
+    const values = new Float32Array(sample.numberOfFrames);
+    sample.copyTo(values, { planeIndex, format: 'f32-planar' });
+    return values;
+  });
 
 /** MP3 files are late by what their coder adds in front; others tell their times rightly. */
 async function lateness(track: InputAudioTrack, input: Input): Promise<number> {
