@@ -178,7 +178,8 @@ export const engine = {
     y: number,
   ): Promise<Picked> => bench().pickColour(bundle, layer, frame, x, y),
   findKey: (footage: Footage): Promise<ChromaKey | LumaKey> => bench().findKey(footage),
-  screenKey: (footage: Footage): Promise<ChromaKey | null> => bench().screenKey(footage),
+  screenKey: (footage: Footage, signal: AbortSignal): Promise<ChromaKey | null> =>
+    bench().screenKey(footage, signal),
   measureKey: (
     footage: Footage,
     key: KeySettings,

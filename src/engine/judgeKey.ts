@@ -46,9 +46,12 @@ export async function findKey(footage: Footage): Promise<ChromaKey | LumaKey> {
   );
 }
 
-/** The key of a clip that plainly stands before a screen; null for any other. */
-export const screenKey = async (footage: Footage): Promise<ChromaKey | null> =>
-  screenKeyIn(await framesOf(footage, spread(footage, FOUND_IN)));
+/**
+ * The key of a clip that plainly stands before a screen; null for any other.
+ * @throws MoonError 'stopped'
+ */
+export const screenKey = async (footage: Footage, signal: AbortSignal): Promise<ChromaKey | null> =>
+  screenKeyIn(await framesOf(footage, spread(footage, FOUND_IN), LONGEST, signal));
 
 /**
  * @param seconds of the source that is looked at now
@@ -118,6 +121,7 @@ async function framesOf(
   footage: Footage,
   seconds: readonly number[],
   longest = LONGEST,
+  signal: AbortSignal | null = null,
 ): Promise<KeyFrame[]> {
   const scale = Math.min(1, longest / Math.max(footage.width, footage.height));
   const width = Math.max(1, Math.round(footage.width * scale));
@@ -131,6 +135,7 @@ async function framesOf(
   const frames: KeyFrame[] = [];
   try {
     for (const second of seconds) {
+      if (signal) stopIfAborted(signal);
       const frame = await reader.at(second);
       const size = { width, height };
       frames.push(frame ? await framePixels(frame, size) : new ImageData(width, height));

@@ -7,24 +7,16 @@ import { DOCUMENT_VERSION } from '@/core/document/stamp';
 import type { Footage, KitEntry, Landing, Overlay } from '@/core/document/types';
 import type { SendSettings } from '@/core/document/sendSettings';
 import { keep } from './keep';
+import { mayChange } from './mayChange';
 import { kitNamed, removed } from './kit';
 import { selectBelongingById, selectDocument, selectFootageById } from './selectors';
 import { noticed } from './session';
-import type { AppThunk } from './store';
+import type { AppThunk, RootState } from './store';
 import { quoted } from '@/core/quoted';
 
 export const newId = (): string => nanoid(12);
 
 export const stamp = () => ({ id: newId(), created: Date.now() });
-
-/** Whether changes are allowed here; says why when they are not. */
-export const mayChange = (): AppThunk<boolean> => (dispatch, getState) => {
-  if (!getState().session.following) return true;
-  dispatch(
-    noticed('This kit is open in another tab. Change it there, or close that tab.', 'problem'),
-  );
-  return false;
-};
 
 /** @returns the new overlay's id; null when nothing may be changed here */
 export const newOverlay =
@@ -67,36 +59,60 @@ export const duplicate =
     dispatch(keep({ ...document, ...stamp(), name: heldName(`${document.name} copy`) }));
   };
 
-/** What was deleted or replaced in this visit, so that Undo can bring it back. */
-const bin = new Map<string, KitEntry>();
+/** What was deleted or replaced. */
+interface Gone {
+  readonly entry: KitEntry;
+  /** What took its place; null where it was deleted. */
+  readonly successor: KitEntry | null;
+}
+
+/** What went in this visit, each by a name of its own, so that Undo can bring it back. */
+const bin = new Map<string, Gone>();
+
+/** Whatever of the kit has an id. */
+const selectEntry = (state: RootState, id: string): KitEntry | undefined =>
+  selectDocument(state, id) ?? selectFootageById(state, id) ?? selectBelongingById(state, id);
 
 export const remove =
   (id: string): AppThunk =>
   (dispatch, getState) => {
-    const state = getState();
-    const gone =
-      selectDocument(state, id) ?? selectFootageById(state, id) ?? selectBelongingById(state, id);
+    const gone = selectEntry(getState(), id);
     if (!gone || !dispatch(mayChange())) return;
     dispatch(removed(id));
     dispatch(noticedGone(gone, `${quoted(gone.name)} was deleted.`));
   };
 
-/** Keeps what is about to go, and says so with a way back. */
+/** Keeps what is about to go, and says so with a way back. @param successor what took its place */
 export const noticedGone =
-  (gone: KitEntry, text: string): AppThunk =>
+  (entry: KitEntry, text: string, successor: KitEntry | null = null): AppThunk =>
   (dispatch) => {
-    bin.set(gone.id, gone);
-    dispatch(noticed(text, 'note', gone.id));
+    const name = newId();
+    bin.set(name, { entry, successor });
+    dispatch(noticed(text, 'note', name));
   };
 
+/** Brings back what a notice was about, unless something was done with it since. */
 export const restore =
-  (id: string): AppThunk =>
-  (dispatch) => {
-    const kept = bin.get(id);
-    if (!kept || !dispatch(mayChange())) return;
-    bin.delete(id);
-    dispatch(keep(kept));
+  (name: string): AppThunk =>
+  (dispatch, getState) => {
+    const gone = bin.get(name);
+    if (!gone || !dispatch(mayChange())) return;
+    const { entry, successor } = gone;
+    const now = selectEntry(getState(), entry.id);
+    if (successor && !now) {
+      const text = `${quoted(entry.name)} was deleted since. Bring it back first, then undo this.`;
+      dispatch(noticed(text, 'problem', name));
+      return;
+    }
+    bin.delete(name);
+    if (successor ? now !== undefined && isOf(now, successor) : now === undefined) {
+      dispatch(keep({ ...entry, name: now?.name ?? entry.name }));
+    } else dispatch(noticed(`${quoted(entry.name)} has another file since, and keeps it.`));
   };
+
+/** Whether two have the same file. */
+const isOf = (a: KitEntry, b: KitEntry): boolean =>
+  a.kind === 'footage' && b.kind === 'footage' && a.media.hash === b.media.hash;
 
 /** Remembers how something is sent. @param document the one it is for; null for the whole kit */
 export const addRecipe =

@@ -14,18 +14,26 @@ export function onOpenedWith(bring: (files: readonly File[]) => void): void {
   });
 }
 
-/** Files that another app of the device handed over; they are given once. */
-export async function takeHandedOver(): Promise<readonly File[]> {
+/**
+ * Files that another app of the device handed over. They are forgotten once they are in: a page that is closed before
+ * finds them again.
+ */
+export async function takeHandedOver(
+  bring: (files: readonly File[]) => Promise<void>,
+): Promise<void> {
   // A browser that keeps nothing has no service worker that could have been handed anything.
-  if (!(await window.caches?.has(CACHES.handedOver).catch(() => false))) return [];
+  if (!(await window.caches?.has(CACHES.handedOver).catch(() => false))) return;
   const cache = await caches.open(CACHES.handedOver);
+  const requests = await cache.keys();
   const files = await Promise.all(
-    (await cache.keys()).map(async (request) => {
+    requests.map(async (request) => {
       const blob = await (await cache.match(request))!.blob();
       const name = decodeURIComponent(request.url.slice(request.url.lastIndexOf('/') + 1));
       return new File([blob], name, { type: blob.type });
     }),
   );
-  await caches.delete(CACHES.handedOver);
-  return files;
+  if (files.length === 0) return;
+  await bring(files);
+  // More may have been handed over meanwhile.
+  await Promise.all(requests.map((request) => cache.delete(request)));
 }

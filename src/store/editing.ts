@@ -1,7 +1,7 @@
 import { nestedIn, nestingCircle, type Landing, type Overlay, type Stack } from '@/core/document';
 import { edited } from '@/core/edit';
 import { MoonError, plainWords } from '@/core/errors';
-import { mayChange } from './actions';
+import { mayChange } from './mayChange';
 import { keepHeld } from './keep';
 import { redone, undone, type Editable } from './kit';
 import { selectDocument, selectOverlay } from './selectors';
@@ -68,6 +68,14 @@ export const editLanding = (
   edit: LandingEdit,
   gesture: string | null = null,
 ): AppThunk => editDocument<Landing>('landing', id, edit, gesture);
+
+/** The same for whichever of both it is. */
+export const editStack =
+  (id: string, edit: StackEdit): AppThunk =>
+  (dispatch, getState) => {
+    const { kind } = selectDocument(getState(), id) ?? {};
+    if (kind) dispatch(kind === 'overlay' ? editOverlay(id, edit) : editLanding(id, edit));
+  };
 
 /** Takes a step back or on again, unless other documents have changed so that it would close a circle. */
 const step =

@@ -1,5 +1,6 @@
 import { overlayFromRow, type PlannedOverlay } from '@/core/document';
-import { mayChange, stamp } from './actions';
+import { stamp } from './actions';
+import { mayChange } from './mayChange';
 import { keep } from './keep';
 import { selectOverlay } from './selectors';
 import { noticed } from './session';

@@ -3,6 +3,7 @@ import { withoutCircle } from '@/core/document/reading/circles';
 import type { KitEntry } from '@/core/document/types';
 import { plainWords } from '@/core/errors';
 import { belongingSet, documentAdded, documentChanged, footageSet } from './kit';
+import { mayChange } from './mayChange';
 import { selectDocument, selectOverlay } from './selectors';
 import { noticed } from './session';
 import type { AppThunk } from './store';
@@ -15,6 +16,8 @@ import type { AppThunk } from './store';
 export const keep =
   (entry: KitEntry, gesture: string | null = null): AppThunk<boolean> =>
   (dispatch) => {
+    // Asked here too: another tab may have taken the kit since the work began whose result this is.
+    if (!dispatch(mayChange())) return false;
     try {
       dispatch(keepHeld(held(entry), gesture));
       return true;

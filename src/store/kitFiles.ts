@@ -1,7 +1,7 @@
 import type { Kit, Read } from '@/core/document';
 import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
-import { mayChange } from './actions';
+import { mayChange } from './mayChange';
 import { keepAside } from './aside';
 import { busily } from './busy';
 import { kitLoaded } from './kit';

@@ -14,14 +14,16 @@ export const keyLanded =
     if (footage.type !== 'video' || footage.alpha) return;
     // What cannot be read says so where it is shown.
     const key = await dispatch(
-      busily(`Looking at ${footage.name}`, () => engine.screenKey(footage)),
+      busily(`Looking at ${footage.name}`, (_progress, signal) =>
+        engine.screenKey(footage, signal),
+      ),
     ).catch(() => null);
     if (!key) return;
     let done = false;
     dispatch(
       editLanding(landing, (document) =>
         changeLayer(document, layer, (entry) => {
-          if (entry.kind !== 'clip' || entry.key) return entry;
+          if (entry.kind !== 'clip' || entry.key || entry.footage !== footage.id) return entry;
           done = true;
           return { ...entry, key };
         }),

@@ -1,11 +1,13 @@
 import type { Footage, Resource } from '@/core/document';
 import { MoonError, plainWords } from '@/core/errors';
 import { engine, type Progress, type Sent } from '@/engine/engine';
-import { mayChange, newId, noticedGone, stamp } from './actions';
+import { newId, noticedGone, stamp } from './actions';
+import { mayChange } from './mayChange';
 import { busily } from './busy';
 import { keep } from './keep';
 import { askToBeKeptOnce } from './keeping';
 import type { Editable } from './kit';
+import { selectFootageById } from './selectors';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
 import type { AppThunk } from './store';
 import { quoted } from '@/core/quoted';
@@ -101,7 +103,7 @@ export const importCopy =
 /** Puts another file in the place of a kept one, wherever that is used. */
 export const replaceFootage =
   (footage: Footage, file: File): AppThunk<Promise<void>> =>
-  async (dispatch) => {
+  async (dispatch, getState) => {
     if (!dispatch(mayChange())) return;
     try {
       const { id, created } = footage;
@@ -112,17 +114,23 @@ export const replaceFootage =
           `${quoted(file.name)} is no ${footage.type}. Choose a ${footage.type}, or bring it in by itself.`,
         );
       }
-      if (!dispatch(keep({ ...entry, name: footage.name }))) return;
-      dispatch(
-        noticedGone(
-          footage,
-          [`${quoted(footage.name)} has a new file.`, ...changes(footage, entry)].join(' '),
-        ),
-      );
+      const now = selectFootageById(getState(), id);
+      if (now?.media.hash !== footage.media.hash) {
+        throw new MoonError('not-found', meanwhile(footage, now));
+      }
+      const renewed = { ...entry, name: now.name };
+      if (!dispatch(keep(renewed))) return;
+      const text = [`${quoted(now.name)} has a new file.`, ...changes(now, entry)].join(' ');
+      dispatch(noticedGone(now, text, renewed));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }
   };
+
+const meanwhile = ({ name }: Footage, now: Footage | undefined): string =>
+  now
+    ? `${quoted(name)} was given another file meanwhile, and keeps that one.`
+    : `${quoted(name)} was deleted meanwhile, so that the new file was left out.`;
 
 /** What will not be as it was with another file, in plain words. */
 function changes(before: Footage, after: Footage): readonly string[] {

@@ -1,7 +1,8 @@
 import { mediaOwners, type MediaOwner } from '@/core/document/media';
 import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
-import { mayChange, stamp } from './actions';
+import { stamp } from './actions';
+import { mayChange } from './mayChange';
 import { busily } from './busy';
 import { keep } from './keep';
 import { saveChanges } from './saving';

@@ -14,6 +14,7 @@ import {
 import { plainWords } from '@/core/errors';
 import { apply, boxAround, boxCentre } from '@/core/scene';
 import { newId } from '@/store/actions';
+import { editWhenDone } from '@/store/lateEdits';
 import { layerCopied, noticed } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type Split, type WordsAs } from '@/store/work';
@@ -213,17 +214,25 @@ export function useSplit(): (layer: string, split: Split) => Promise<void> {
 
 /** Puts the layers that are worked out in the background in the place of those they came from. */
 function useInBackground(): (make: () => Promise<Overlay>) => Promise<void> {
-  const { document, edit } = useEditing();
+  const { document, left } = useEditing();
   const dispatch = useAppDispatch();
-  return async (make) => {
+  return async (work) => {
     try {
-      const next = await make();
-      // Whatever was changed meanwhile is worth more: this can be asked for again.
-      edit((stack) =>
-        stack.layers === document.layers ? { ...stack, layers: next.layers } : stack,
+      await dispatch(
+        editWhenDone(
+          document.id,
+          {
+            about: ({ layers }) => [layers],
+            work,
+            merge:
+              ({ layers }) =>
+              (stack) => ({ ...stack, layers }),
+          },
+          left,
+        ),
       );
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      if (!left.aborted) dispatch(noticed(plainWords(error), 'problem'));
     }
   };
 }

@@ -16,6 +16,7 @@ import { useTokens } from '@/ui/theme';
 import type { Step, Ways } from '@/ui/Steps';
 import { NameButton } from '../shared/rename';
 import { Transport } from '../shared/Transport';
+import { useLeft } from '../shared/useLeft';
 import { UndoRedo } from '../shared/UndoRedo';
 import { useChoice, useTriedMove } from './choice';
 import { EditingContext, type Editing } from './editing';
@@ -58,6 +59,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
     () => (single && view !== 'result' ? { kind: view, layer: single } : { kind: 'result' }),
     [single, view],
   );
+  const left = useLeft();
   useSound(bundle, player);
   const palettes = usePalettes(bundle);
   const stage = useStage({ bundle: shown, player, proof, mode, divider });
@@ -65,6 +67,7 @@ export function Workspace({ bundle, edit, step, go, proof, startsAt, ...parts }:
     bundle,
     document,
     edit,
+    left,
     player,
     quads: stage.quads,
     tried,

@@ -20,12 +20,13 @@ export interface Editing {
   readonly bundle: Bundle;
   readonly document: Overlay | Landing;
   readonly edit: (edit: StackEdit, gesture?: string | null) => void;
+  /** Aborted when the screen is left. */
+  readonly left: AbortSignal;
   readonly player: Player;
   /** Where layers rest, in document pixels. */
   readonly quads: ReadonlyMap<string, Quad>;
   readonly selection: readonly string[];
   readonly select: (ids: readonly string[]) => void;
-  /** Which settings of a layer are open. */
   /** The name of the section that is open. */
   readonly section: string;
   readonly setSection: (section: string) => void;

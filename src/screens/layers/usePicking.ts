@@ -1,4 +1,7 @@
+import { findLayer } from '@/core/edit';
 import { plainWords } from '@/core/errors';
+import type { Editable } from '@/store/kit';
+import { whenDone } from '@/store/lateEdits';
 import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
@@ -6,7 +9,7 @@ import { useEditing } from './editing';
 
 /** How a colour is picked from a layer's own picture; null while none is. */
 export function usePicking() {
-  const { bundle, player, picking, pick } = useEditing();
+  const { bundle, document, left, player, picking, pick } = useEditing();
   const dispatch = useAppDispatch();
   if (!picking) return null;
   const at = (point: { x: number; y: number }) =>
@@ -16,9 +19,11 @@ export function usePicking() {
     onPick: async (point: { x: number; y: number }) => {
       pick(null);
       try {
-        picking.use((await at(point)).colour);
+        const about = (stack: Editable) => [findLayer(stack, picking.layer)];
+        const late = { about, work: () => at(point) };
+        await dispatch(whenDone(document.id, late, ({ colour }) => picking.use(colour), left));
       } catch (error) {
-        dispatch(noticed(plainWords(error), 'problem'));
+        if (!left.aborted) dispatch(noticed(plainWords(error), 'problem'));
       }
     },
   };

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { mayChange } from '@/store/actions';
+import { mayChange } from '@/store/mayChange';
 import { deleteUnread, unreadText } from '@/store/aside';
 import { findCopies, openCopy } from '@/store/kitFiles';
 import { askToBeKept } from '@/store/keeping';

@@ -12,30 +12,44 @@ import { ReplaceKit } from './ReplaceKit';
 
 const isKitFile = ({ name }: File): boolean => /\.moonpatch$/i.test(name);
 
+/** A whole kit that is asked about; `answered` is called once it is dealt with. */
+interface Asked {
+  readonly file: File;
+  readonly answered: () => void;
+}
+
 interface Arrivals {
-  readonly bring: (files: readonly File[]) => void;
-  /** A whole kit that came in and would take this one's place. */
-  readonly kitFile: File | null;
-  readonly leaveKitFile: () => void;
+  /** Resolves once all that came is in the kit, or was refused. */
+  readonly bring: (files: readonly File[]) => Promise<void>;
+  /** Whether a whole kit came in, which would take this one's place. */
+  readonly asked: boolean;
+  readonly answer: (replace: boolean) => Promise<void>;
 }
 
 function useArrivals(): Arrivals {
   const dispatch = useAppDispatch();
   const fresh = useAppSelector((state) => state.kit.status === 'fresh');
-  const [kitFile, setKitFile] = useState<File | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const bring = async (files: readonly File[]) => {
     const kit = files.find(isKitFile);
     if (kit && fresh) await dispatch(openKitFile(kit));
-    else if (kit) setKitFile(kit);
+    const dealtWith =
+      kit && !fresh ? new Promise<void>((answered) => setAsked({ file: kit, answered })) : null;
     const media = files.filter((file) => !isKitFile(file));
-    if (media.length === 0) return;
-    if (fresh && !kit) dispatch(startEmptyKit());
-    const brought = await dispatch(importFiles(media));
+    if (media.length > 0 && fresh && !kit) dispatch(startEmptyKit());
+    const brought = media.length > 0 ? await dispatch(importFiles(media)) : [];
     if (brought.length > 0) {
       dispatch(noticed(`Brought in: ${brought.map(({ name }) => name).join(', ')}.`));
     }
+    await dealtWith;
   };
-  return { bring: (files) => void bring(files), kitFile, leaveKitFile: () => setKitFile(null) };
+  const answer = async (replace: boolean) => {
+    if (!asked) return;
+    setAsked(null);
+    if (replace) await dispatch(openKitFile(asked.file));
+    asked.answered();
+  };
+  return { bring, asked: asked !== null, answer };
 }
 
 /**
@@ -44,10 +58,12 @@ function useArrivals(): Arrivals {
  */
 export function ArrivingFiles({ children }: { readonly children: ReactNode }) {
   const tokens = useTokens();
-  const dispatch = useAppDispatch();
-  const ready = useAppSelector((state) => state.kit.status !== 'loading');
+  // What follows another tab changes nothing: what was handed over waits for the one that does.
+  const ready = useAppSelector(
+    (state) => state.kit.status !== 'loading' && !state.session.following,
+  );
   const [over, setOver] = useState(false);
-  const { bring, kitFile, leaveKitFile } = useArrivals();
+  const { bring, asked, answer } = useArrivals();
   const latest = useRef(bring);
   useEffect(() => {
     latest.current = bring;
@@ -56,8 +72,8 @@ export function ArrivingFiles({ children }: { readonly children: ReactNode }) {
   useEffect(() => {
     if (!ready) return;
     const take = (files: readonly File[]) => latest.current(files);
-    onOpenedWith(take);
-    void takeHandedOver().then(take);
+    onOpenedWith((files) => void take(files));
+    void takeHandedOver(take);
   }, [ready]);
 
   useEffect(() => {
@@ -69,11 +85,11 @@ export function ArrivingFiles({ children }: { readonly children: ReactNode }) {
     const onDrop = (event: DragEvent) => {
       onDrag(event);
       const files = [...(event.dataTransfer?.files ?? [])];
-      latest.current(files);
+      void latest.current(files);
     };
     const onPaste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];
-      latest.current(files);
+      void latest.current(files);
     };
     window.addEventListener('dragover', onDrag);
     window.addEventListener('dragleave', onDrag);
@@ -96,12 +112,9 @@ export function ArrivingFiles({ children }: { readonly children: ReactNode }) {
         </View>
       ) : null}
       <ReplaceKit
-        open={kitFile !== null}
-        onCancel={leaveKitFile}
-        onReplace={() => {
-          leaveKitFile();
-          void dispatch(openKitFile(kitFile!));
-        }}
+        open={asked}
+        onCancel={() => void answer(false)}
+        onReplace={() => void answer(true)}
       />
     </View>
   );

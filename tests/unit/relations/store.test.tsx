@@ -61,7 +61,12 @@ const ACTS: Readonly<Record<string, (id: string, other: string) => void>> = {
   undo: (id) => void dispatch(undo(id)),
   redo: (id) => void dispatch(redo(id)),
   remove: (id) => void dispatch(remove(id)),
-  restore: (id) => void dispatch(restore(id)),
+  restore: (id) => {
+    const told = getState().session.notices.findLast(
+      (notice) => notice.restore !== null && notice.text.startsWith(`“${id.toUpperCase()}”`),
+    );
+    if (told) dispatch(restore(told.restore!));
+  },
 };
 
 const steps = fc.array(

@@ -4,11 +4,11 @@ import { addTrack, createTrack } from '@/core/edit';
 import { silence } from '@/core/sound/types';
 import { video } from '../fixtures';
 
-jest.mock('@/engine/engine', () => ({ engine: { mixSound: jest.fn() } }));
-
 import { engine } from '@/engine/engine';
 import { Player } from '@/store/player';
 import { useSound } from '@/store/useSound';
+
+jest.mock('@/engine/engine', () => ({ engine: { mixSound: jest.fn() } }));
 
 const mixSound = jest.mocked(engine.mixSound);
 

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { type Trace } from '@/core/document';
-import { addStrokes } from '@/core/edit';
+import { addStrokes, changeInk, findLayer } from '@/core/edit';
 import { plainWords } from '@/core/errors';
+import { editWhenDone } from '@/store/lateEdits';
 import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
@@ -12,6 +13,7 @@ import { NumberField } from '@/ui/NumberField';
 import { FIELD, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
+import { useLeft } from '../../shared/useLeft';
 import { FontField } from '../../shared/FontField';
 import { useDraw } from '../draw';
 
@@ -67,16 +69,28 @@ export function TracePanel() {
 
 /** Lines drawn elsewhere, as strokes of this drawing. */
 function BringSvg() {
-  const { overlay, drawing, change } = useDraw();
+  const { overlay, layer, drawing } = useDraw();
   const dispatch = useAppDispatch();
+  const left = useLeft();
   const bring = async () => {
     const [file] = await chooseFiles('.svg,image/svg+xml', false);
     if (!file) return;
     try {
-      const strokes = await work.drawSvg(file, overlay);
-      change((layer) => addStrokes(layer, drawing.id, strokes));
+      await dispatch(
+        editWhenDone(
+          overlay.id,
+          {
+            // What is drawn meanwhile stays; only the drawing has to be there.
+            about: (stack) => [findLayer(stack, layer.id)?.kind],
+            work: () => work.drawSvg(file, overlay),
+            merge: (strokes) => (stack) =>
+              changeInk(stack, layer.id, (ink) => addStrokes(ink, drawing.id, strokes)),
+          },
+          left,
+        ),
+      );
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      if (!left.aborted) dispatch(noticed(plainWords(error), 'problem'));
     }
   };
   return (

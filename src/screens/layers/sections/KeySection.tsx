@@ -3,31 +3,22 @@ import {
   firstKey,
   type ChromaKey,
   type ClipLayer,
-  type Footage,
   type KeySettings,
   type KnownColoursKey,
   type LumaKey,
   type PictureLayer,
-  type Stack,
 } from '@/core/document';
 import { updateLayer } from '@/core/edit';
 import { FOOTAGE_KINDS } from '@/core/layerKinds';
-import { keyTrouble } from '@/core/matte/measureMatte';
-import { timeLayers } from '@/core/motion/timing';
-import { clipSeconds } from '@/core/retime/clipTime';
-import { selectFootageById } from '@/store/selectors';
-import { useAppSelector } from '@/store/store';
-import { work, type KeyFigures } from '@/store/work';
 import { Action } from '@/ui/Action';
 import { Chip, Choice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
 import { Fold } from '@/ui/Fold';
 import { NumberField, ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
-import { useBackground } from '../../shared/useBackground';
-import { LookAction } from '../../shared/LookAction';
-import { useLongWork } from '../../shared/useLongWork';
-import { useEditing, usePausedFrame, type View as StageView } from '../editing';
+import { useEditing, type View as StageView } from '../editing';
+import { FindKey } from './FindKey';
+import { MatteFigures } from './MatteFigures';
 import { MattesFold } from './MattesFold';
 import { section, type SectionProps } from './types';
 
@@ -60,9 +51,9 @@ function KeySection({ layer }: FootageProps) {
         Take out
       </Words>
       <Choice label="Take out" options={KINDS} value={key?.kind ?? 'none'} onChange={choose} />
-      <FindIt layer={layer} />
+      <FindKey layer={layer} />
       {key ? <LookAt spills={key.kind === 'chroma'} /> : null}
-      {key ? <Figures layer={layer} value={key} /> : null}
+      {key ? <MatteFigures layer={layer} value={key} /> : null}
       {key?.kind === 'chroma' ? <ChromaFields layer={layer} value={key} /> : null}
       {key?.kind === 'luma' ? <LumaFields layer={layer} value={key} /> : null}
       {key?.kind === 'known colours' ? <KnownFields layer={layer} value={key} /> : null}
@@ -105,81 +96,6 @@ function LookAt({ spills }: { readonly spills: boolean }) {
       />
     </View>
   );
-}
-
-/** Finds colour, tolerance and softness in the picture itself. */
-function FindIt({ layer }: FootageProps) {
-  const set = useSetKey(layer);
-  const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
-  const { progress, problem, run } = useLongWork<void>();
-  if (!footage) return null;
-  const find = () =>
-    void run(async () => {
-      const found = await work.findKey(footage);
-      const { cleanBlack, cleanWhite, choke, feather } = layer.key ?? found;
-      set({ ...found, cleanBlack, cleanWhite, choke, feather }, null);
-    });
-  return (
-    <LookAction
-      label="Find it for me"
-      icon="auto-fix"
-      progress={progress}
-      problem={problem}
-      onPress={find}
-    />
-  );
-}
-
-/** Milliseconds for which a slider has to stand still before anything is measured. */
-const RESTED = 250;
-
-const percent = (share: number): string => `${Number((share * 100).toFixed(1))} %`;
-
-/** How clean the matte is, on this frame and at worst. */
-function Figures({ layer, value }: KindProps<KeySettings>) {
-  const frame = usePausedFrame();
-  const { document } = useEditing();
-  const footage = useAppSelector((state) => selectFootageById(state, layer.footage ?? ''));
-  const seconds = footage ? secondsShown(layer, document, footage, frame) : 0;
-  const found = useBackground<KeyFigures | null>(
-    (signal) =>
-      footage ? work.measureKey(footage, value, seconds, signal) : Promise.resolve(null),
-    JSON.stringify([footage?.id, value, seconds]),
-    null,
-    RESTED,
-  );
-  if (!found) return null;
-  const { now, worst } = found;
-  const trouble = keyTrouble(worst);
-  const both = (pick: (figures: KeyFigures['now']) => number) =>
-    `${percent(pick(now))}, at worst ${percent(pick(worst))}`;
-  return (
-    <View role="group" aria-label="Measured">
-      {trouble ? (
-        <View role="alert">
-          <Words>{`${trouble} Pick another colour, or let it be found.`}</Words>
-        </View>
-      ) : null}
-      <Words kind="small" soft>
-        {`Clean backdrop ${both(({ clean }) => clean)}`}
-      </Words>
-      <Words kind="small" soft>
-        {`Holes ${both(({ holes }) => holes)} · Rim ${both(({ rim }) => rim)}`}
-      </Words>
-    </View>
-  );
-}
-
-/** The second of its footage that a layer shows at a frame. */
-function secondsShown(
-  layer: FootageProps['layer'],
-  document: Stack,
-  footage: Footage,
-  frame: number,
-): number {
-  if (layer.kind === 'picture') return 0;
-  const { from } = timeLayers(document).get(layer.id)!;
-  return clipSeconds(layer.time, Math.max(0, frame - from), document.rate, footage) ?? 0;
 }
 
 interface PickedColourProps {

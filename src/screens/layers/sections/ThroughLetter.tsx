@@ -1,12 +1,14 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { type WordsLayer, type Move } from '@/core/document';
-import { lettersOf, updateMove } from '@/core/edit';
-import { plainWords } from '@/core/errors';
+import { findLayer, lettersOf, updateMove } from '@/core/edit';
+import type { LetterTarget } from '@/core/edit/letterTarget';
+import { editWhenDone } from '@/store/lateEdits';
+import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Chip } from '@/ui/Chip';
 import { PopMenu } from '@/ui/PopMenu';
 import { Words } from '@/ui/Words';
+import { useLongWork } from '../../shared/useLongWork';
 import { useEditing } from '../editing';
 import { quoted } from '@/core/quoted';
 
@@ -17,29 +19,34 @@ interface ThroughLetterProps {
 
 /** Sets a zoom so that the whole canvas ends inside a letter. */
 export function ThroughLetter({ layer, move }: ThroughLetterProps) {
-  const { bundle, edit } = useEditing();
-  const [problem, setProblem] = useState<string | null>(null);
-  const [through, setThrough] = useState<string | null>(null);
+  const { bundle, document } = useEditing();
+  const dispatch = useAppDispatch();
+  const { result, problem, run } = useLongWork<LetterTarget | null>();
   const letters = lettersOf(layer.text);
-  const aim = async (letter: number | null) => {
-    setProblem(null);
-    try {
-      const found = await work.findLetterTarget(bundle, layer.id, letter);
-      const { x, y } = found.target;
-      setThrough(letters[found.letter]);
-      edit((document) =>
-        updateMove(document, layer.id, move.id, { params: { x, y, size: found.size } }),
-      );
-    } catch (error) {
-      setProblem(plainWords(error));
-    }
-  };
+  const through = result ? letters[result.letter] : null;
+  const aim = (letter: number | null) =>
+    void run((_progress, signal) =>
+      dispatch(
+        editWhenDone(
+          document.id,
+          {
+            about: (stack) => [findLayer(stack, layer.id)],
+            work: () => work.findLetterTarget(bundle, layer.id, letter),
+            merge:
+              ({ target: { x, y }, size }) =>
+              (stack) =>
+                updateMove(stack, layer.id, move.id, { params: { x, y, size } }),
+          },
+          signal,
+        ),
+      ),
+    );
   const entries = [
-    { id: 'best', label: 'The one with most room', onPress: () => void aim(null) },
+    { id: 'best', label: 'The one with most room', onPress: () => aim(null) },
     ...letters.map((letter, i) => ({
       id: String(i),
       label: letter,
-      onPress: () => void aim(i),
+      onPress: () => aim(i),
     })),
   ];
   return (
