@@ -1,7 +1,6 @@
 import { createSelector } from '@reduxjs/toolkit';
-import type { CheckState } from '@/core/check';
 import type { Footage, Kit, Landing, Overlay } from '@/core/document';
-import { bundleOf, type Bundle, type Library } from '@/core/document/bundle';
+import { bundleOf, sameBundle, type Bundle, type Library } from '@/core/document/bundle';
 import type { Belonging, Editable } from './kit';
 import type { RootState } from './store';
 
@@ -53,12 +52,6 @@ export const selectFootageById = (state: RootState, id: string): Footage | undef
 export const selectBelongingById = (state: RootState, id: string): Belonging | undefined =>
   state.kit.belongings[id];
 
-/** What Check said of an overlay as it is; null where it has changed since, or was not looked at. */
-export const selectCheckState = (state: RootState, id: string): CheckState | null => {
-  const known = state.session.checks[id];
-  return known && known.overlay === selectOverlay(state, id) ? known.state : null;
-};
-
 export const selectCanUndo = (state: RootState, id: string): boolean =>
   (state.kit.documents[id]?.past.length ?? 0) > 0;
 
@@ -101,10 +94,26 @@ const library = createSelector(
 export const bundleIn = (state: RootState, document: Editable): Bundle =>
   bundleOf(document, library(state));
 
+const SAME_BUNDLE = {
+  memoizeOptions: {
+    resultEqualityCheck: (a: Bundle | null, b: Bundle | null) =>
+      a !== null && b !== null && sameBundle(a, b),
+  },
+  devModeChecks: { identityFunctionCheck: 'never' },
+} as const;
+
 /** A document with all it uses; the same object as long as none of it changes. */
 export const makeSelectBundle = () =>
   createSelector(
     [(state: RootState, id: string) => selectDocument(state, id), library],
     (document, all): Bundle | null => (document ? bundleOf(document, all) : null),
-    { devModeChecks: { identityFunctionCheck: 'never' } },
+    SAME_BUNDLE,
+  );
+
+/** The same for a document that need not be of the kit. */
+export const makeSelectBundleOf = () =>
+  createSelector(
+    [(_state: RootState, document: Editable | null) => document, library],
+    (document, all): Bundle | null => document && bundleOf(document, all),
+    SAME_BUNDLE,
   );

@@ -43,16 +43,8 @@ export const putOn = (landing: Landing, overlay: Overlay): Landing =>
   addLayer(landing, createLanded(newId(), landing, overlay));
 
 /** A landing, kept nowhere, of an overlay on some footage. */
-export const trialGround =
-  (overlay: Overlay, footage: Footage): AppThunk<Bundle> =>
-  (_dispatch, getState) =>
-    bundleIn(getState(), putOn(createLanding(stamp(), footage.name, footage), overlay));
-
-/** A landing of the kit with all it uses. */
-export const groundOf =
-  (id: string): AppThunk<Bundle> =>
-  (_dispatch, getState) =>
-    bundleIn(getState(), selectDocument(getState(), id)!);
+export const trialGround = (overlay: Overlay, footage: Footage): Landing =>
+  putOn(createLanding(stamp(), footage.name, footage), overlay);
 
 /** What is to be sent together; what was deleted meanwhile is left out. */
 export const queuedJobs =

@@ -10,8 +10,8 @@ export const store = configureStore({
   middleware: (defaults) =>
     // Only in development. Histories hold up to 200 documents each: walking them would cost seconds an action.
     defaults({
-      serializableCheck: { ignoredPaths: ['kit.documents'], ignoreActions: true },
-      immutableCheck: { ignoredPaths: ['kit.documents'] },
+      serializableCheck: { ignoredPaths: ['kit.documents', 'session.checks'], ignoreActions: true },
+      immutableCheck: { ignoredPaths: ['kit.documents', 'session.checks'] },
     }).prepend(listeners.middleware),
 });
 

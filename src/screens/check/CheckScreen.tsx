@@ -3,8 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import type { Bundle, Overlay } from '@/core/document';
-import { knownLook, look, verdictOf } from '@/store/check';
-import { selectCheckState } from '@/store/selectors';
+import { knownLook, look, verdictOf, selectCheckState } from '@/store/check';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import type { Looked } from '@/store/work';
 import { Action } from '@/ui/Action';
@@ -59,7 +58,11 @@ function Check({ bundle, overlay }: CheckProps) {
   const state = useAppSelector((root) => selectCheckState(root, overlay.id));
   const { progress, problem, run, stop } = useLongWork<Looked>();
   const around = where.bundle;
-  const looked = knownLook(bundle, around);
+  const looked = knownLook(
+    useAppSelector((root) => root.session.checks[overlay.id]),
+    bundle,
+    around,
+  );
   const known = looked !== null;
   const measure = useCallback(
     () => void run((report, signal) => dispatch(look(bundle, around, report, signal))),

@@ -23,8 +23,8 @@ import { EditingContext, type Editing } from './editing';
 import { LayerCueSheet } from './LayerCueSheet';
 import { LayerInspector } from './LayerInspector';
 import { LayerStage } from './LayerStage';
-import { selectCheckState } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
+import { selectCheckState } from '@/store/check';
 import { usePalettes } from './usePalettes';
 
 interface WorkspaceProps {

@@ -1,8 +1,14 @@
 import { useMemo } from 'react';
 import { nestedIn, type Bundle, type Overlay } from '@/core/document';
-import { selectFootage, selectLandings } from '@/store/selectors';
-import { groundOf, trialGround } from '@/store/sending';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import {
+  makeSelectBundleOf,
+  selectFootage,
+  selectFootageById,
+  selectLandings,
+} from '@/store/selectors';
+import { trialGround } from '@/store/sending';
+import { useAppSelector } from '@/store/store';
+import { useBundle } from './useBundle';
 
 export interface Ground {
   readonly value: string;
@@ -28,11 +34,10 @@ export function useGrounds(overlay: Overlay): {
 
 /** A landing with an overlay on it: one of the kit, or one of footage alone; null for no ground. */
 export function useGroundBundle(overlay: Overlay, ground: string | null): Bundle | null {
-  const dispatch = useAppDispatch();
-  const kit = useAppSelector((state) => state.kit);
-  return useMemo(() => {
-    if (ground === null) return null;
-    const footage = kit.footage[ground];
-    return footage ? dispatch(trialGround(overlay, footage)) : dispatch(groundOf(ground));
-  }, [dispatch, ground, kit, overlay]);
+  const footage = useAppSelector((state) => selectFootageById(state, ground ?? ''));
+  const landing = useBundle(ground ?? '');
+  const trial = useMemo(() => (footage ? trialGround(overlay, footage) : null), [footage, overlay]);
+  const select = useMemo(() => makeSelectBundleOf(), []);
+  const onFootage = useAppSelector((state) => select(state, trial));
+  return onFootage ?? landing;
 }

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { nestedIn, type Bundle } from '@/core/document';
-import { look } from '@/store/check';
-import { selectCheckState, selectLandings } from '@/store/selectors';
+import { look, selectCheckState } from '@/store/check';
+import { selectLandings } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { useBundle } from './useBundle';
 

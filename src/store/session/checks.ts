@@ -1,24 +1,19 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { CheckState } from '@/core/check';
-import type { Overlay } from '@/core/document';
+import { createAction, type UnknownAction } from '@reduxjs/toolkit';
+import type { Bundle } from '@/core/document';
+import type { Looked } from '@/engine/engine';
 
-/** What Check said of an overlay. */
-interface Checked {
-  /** As it was when it was checked. */
-  readonly overlay: Overlay;
-  readonly state: CheckState;
+/** What was measured of an overlay, and what it was measured of. */
+export interface Look {
+  readonly looked: Looked;
+  readonly bundle: Bundle;
+  /** The landing it was judged in; null for none. */
+  readonly around: Bundle | null;
 }
 
-const checks = createSlice({
-  name: 'checks',
-  initialState: {} as Readonly<Record<string, Checked>>,
-  reducers: {
-    checkedSet: (state, { payload }: PayloadAction<Checked>) => ({
-      ...state,
-      [payload.overlay.id]: payload,
-    }),
-  },
-});
+type Looks = Readonly<Record<string, Look>>;
 
-export const { checkedSet } = checks.actions;
-export const checksReducer = checks.reducer;
+export const lookSet = createAction<Look>('checks/lookSet');
+
+/** What was measured last of each overlay. Without `createSlice`, which would freeze all of the documents. */
+export const checksReducer = (looks: Looks = {}, action: UnknownAction): Looks =>
+  lookSet.match(action) ? { ...looks, [action.payload.bundle.document.id]: action.payload } : looks;

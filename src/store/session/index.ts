@@ -15,7 +15,7 @@ import { unreadReducer } from './unread';
 import { unreadableReducer } from './unreadable';
 
 export { busyBegun, busyGoesOn, busyOver } from './busy';
-export { checkedSet } from './checks';
+export { lookSet, type Look } from './checks';
 export { layerCopied } from './copied';
 export { hintSeen } from './hints';
 export { keepingSet, type Keeping } from './keeping';
