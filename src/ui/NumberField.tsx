@@ -1,5 +1,6 @@
 import { useId, useState, type ReactNode } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
+import { keyGesture } from './gesture';
 import { Slider } from './Slider';
 import { FONT, RADIUS, TOUCH, rem, useTokens } from './theme';
 import { Words } from './Words';
@@ -79,12 +80,18 @@ function TypedNumber({ label, value, unit, min, max, step, onChange }: TypedNumb
     if (typed !== null && !wrong && parsed !== value) onChange(parsed, null);
     setTyped(null);
   };
-  const onKeyPress = (event: { nativeEvent: { key: string }; preventDefault: () => void }) => {
+  const onKeyPress = (event: {
+    readonly nativeEvent: { readonly key: string; readonly repeat?: boolean };
+    readonly preventDefault: () => void;
+  }) => {
     const by = { ArrowUp: step, ArrowDown: -step }[event.nativeEvent.key];
     if (!by || wrong) return;
     event.preventDefault();
     setTyped(null);
-    onChange(Math.min(max, Math.max(min, Number((parsed + by).toFixed(6)))), null);
+    onChange(
+      Math.min(max, Math.max(min, Number((parsed + by).toFixed(6)))),
+      keyGesture({ repeat: event.nativeEvent.repeat ?? false }),
+    );
   };
   return (
     <View style={styles.typed}>

@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { newGesture, POINTER_DRAG } from './gesture';
+import { keyGesture, newGesture, POINTER_DRAG } from './gesture';
 import { TOUCH, useTokens } from './theme';
 
 interface SliderProps {
@@ -49,7 +49,7 @@ export function Slider({ label, value, says, min, max, step, onChange }: SliderP
     const next = byKey(event.key, shown, { min, max, step });
     if (next === null) return;
     event.preventDefault();
-    onChange(within(next), null);
+    onChange(within(next), keyGesture(event));
   };
   const share = (shown - min) / (max - min);
   return (

@@ -3,6 +3,14 @@ let count = 0;
 /** A name for one drag or one stay in a field: all its edits are one undo step. */
 export const newGesture = (): string => `gesture-${Date.now()}-${++count}`;
 
+let held = newGesture();
+
+/** The gesture of a pressed key: one for as long as it is held down. */
+export function keyGesture({ repeat }: { readonly repeat: boolean }): string {
+  if (!repeat) held = newGesture();
+  return held;
+}
+
 /** Drags are for pointers: what has keys of its own must not be dragged by them as well. */
 export const POINTER_DRAG = { pointer: { keys: false } } as const;
 

@@ -135,7 +135,7 @@ function Better({ trial: { landing, changes }, onChange }: BetterProps) {
   return (
     <View style={[styles.better, { backgroundColor: tokens.moonSoft }]}>
       <Words>{`${describe(best.change)} would help most: ${decibels(best.psnr)}${before}.`}</Words>
-      <Action label="SendChange to that" tone="soft" onPress={() => onChange(best.change)} />
+      <Action label="Change to that" tone="soft" onPress={() => onChange(best.change)} />
     </View>
   );
 }

@@ -3,7 +3,7 @@ import { useState, type KeyboardEvent } from 'react';
 import { Icon } from 'react-native-paper';
 import Svg, { Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { snapShift } from '@/core/time/snapShift';
-import { arrowStep, newGesture, onPressKeys, POINTER_DRAG } from '../gesture';
+import { arrowStep, keyGesture, newGesture, onPressKeys, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { graspsOf, linkAt } from './grasps';
 import type { Lane } from './types';
@@ -273,7 +273,7 @@ const byFrames =
   (event: KeyboardEvent) => {
     if (event.key === 'ArrowUp' || event.key === 'ArrowDown') return;
     const step = arrowStep(event);
-    if (step) onMove(step.x, newGesture());
+    if (step) onMove(step.x, keyGesture(event));
     else onPressKeys(onPress)(event);
   };
 

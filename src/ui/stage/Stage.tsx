@@ -4,7 +4,7 @@ import { useGesture } from '@use-gesture/react';
 import type { Place } from '@/core/document';
 import { handleChange, movedPlace, snapBox, snapLines, turnedPlace } from '@/core/place';
 import { boxAround, boxCentre, quadHolds, type Box, type Point, type Quad } from '@/core/scene';
-import { arrowStep, newGesture, POINTER_DRAG } from '../gesture';
+import { arrowStep, keyGesture, newGesture, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { Words } from '../Words';
 import { ReachContext } from './reach';
@@ -160,7 +160,7 @@ export function Stage(props: StageProps) {
     const step = chosen && arrowStep(event);
     if (!step) return;
     const offset = offsetOf(chosen.id, step.x, step.y);
-    onPlace(chosen.id, movedPlace(chosen.place, offset.x, offset.y), newGesture());
+    onPlace(chosen.id, movedPlace(chosen.place, offset.x, offset.y), keyGesture(event));
   };
 
   return (

@@ -2,7 +2,7 @@ import { useDrag } from '@use-gesture/react';
 import { useContext, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import Svg, { Path } from 'react-native-svg';
 import type { Box, Point } from '@/core/scene';
-import { arrowStep, newGesture, POINTER_DRAG } from '../gesture';
+import { arrowStep, keyGesture, newGesture, POINTER_DRAG } from '../gesture';
 import { TOUCH, useTokens } from '../theme';
 import { ReachContext, useReach } from './reach';
 
@@ -135,7 +135,7 @@ function DragPoint({ point, canvas, cover, reach, ...told }: DragPointProps) {
   }, POINTER_DRAG);
   const onKeyDown = (event: KeyboardEvent) => {
     const step = arrowStep(event);
-    if (step) onDrag({ x: point.at.x + step.x, y: point.at.y + step.y }, newGesture());
+    if (step) onDrag({ x: point.at.x + step.x, y: point.at.y + step.y }, keyGesture(event));
   };
   const size = point.handle ? 10 : 14;
   return (

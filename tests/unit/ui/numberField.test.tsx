@@ -53,4 +53,18 @@ describe('a typed number', () => {
       expect((field as HTMLInputElement).value).toBe('10');
     },
   );
+
+  it('is one undo step for as long as an arrow key is held, and another for each press', () => {
+    const onChange = jest.fn();
+    show(10, onChange);
+    const field = screen.getByRole('textbox', { name: 'Size' });
+    const press = (repeat: boolean) => fireEvent.keyDown(field, { key: 'ArrowUp', repeat });
+    [false, true, true, false].forEach(press);
+    const [first, second, third, other] = onChange.mock.calls.map(
+      ([, gesture]) => gesture as string,
+    );
+    expect(first).toBeTruthy();
+    expect([second, third]).toEqual([first, first]);
+    expect(other).not.toBe(first);
+  });
 });
