@@ -74,6 +74,12 @@ export const deliver =
   ): AppThunk<Promise<void>> =>
   async (dispatch) => {
     if (deliveries.underWay) return;
+    if (jobs.length === 0) {
+      dispatch(
+        noticed('None of these is in the kit any more, so there is nothing to send.', 'problem'),
+      );
+      return;
+    }
     const own = new AbortController();
     controller = own;
     const goesOn = (change: Partial<UnderWay>) => {

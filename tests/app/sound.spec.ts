@@ -3,6 +3,7 @@ import { bringIn, openEmptyKit, send, setNumber } from '../support/app';
 import { madeClip } from '../support/clips';
 import { deselect, landOn } from '../support/land';
 import { ffmpeg, testFile } from '../support/media';
+import { onsets } from '../support/hearing';
 
 const FORMATS = ['wav', 'mp3', 'm4a', 'ogg', 'flac'] as const;
 const CLICK = 0.5;
@@ -14,20 +15,6 @@ function click(format: string): string {
   const coder = format === 'ogg' ? ['-c:a', 'libvorbis'] : [];
   ffmpeg('-f', 'lavfi', '-i', tone, ...coder, file);
   return file;
-}
-
-/** Seconds at which a file becomes loud after it was quiet for a while. */
-function onsets(file: string): readonly number[] {
-  const pcm = ffmpeg('-i', file, '-ac', '1', '-ar', '48000', '-f', 'f32le', '-');
-  const samples = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
-  const found: number[] = [];
-  let last = -48_000;
-  samples.forEach((value, i) => {
-    if (Math.abs(value) < 0.2) return;
-    if (i - last > 24_000) found.push(i / 48_000);
-    last = i;
-  });
-  return found;
 }
 
 test('sounds of every format are heard when they should be, in the file too', async ({ page }) => {

@@ -2,14 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { openDemoKit, stagePoint } from '../support/app';
 import { surface } from '../support/draw';
 import { add, addMove, beginEmpty, setCanvas, stageDrawn } from '../support/make';
-import {
-  covering,
-  finger,
-  middleOf,
-  smallControls,
-  smallFields,
-  sweep,
-} from '../support/touch';
+import { covering, finger, middleOf, smallControls, smallFields, sweep } from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
 

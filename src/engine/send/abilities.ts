@@ -1,4 +1,4 @@
-import { canEncodeVideo, type VideoCodec } from 'mediabunny';
+import { canEncodeVideo, type VideoEncodingConfig } from 'mediabunny';
 import { softwareContext } from '@/paint/browserTools';
 
 /** Why something cannot be made here and now, in plain words; null where it can. */
@@ -23,12 +23,12 @@ export const beforeEncoders = (): Promise<unknown> =>
 
 /** @param label the format as people know it */
 export async function videoMissing(
-  codec: VideoCodec,
+  { codec, ...coding }: VideoEncodingConfig,
   label: string,
   { width, height }: PictureSize,
 ): Promise<Missing> {
   await beforeEncoders();
-  const able = await canEncodeVideo(codec, { width, height }).catch(() => false);
+  const able = await canEncodeVideo(codec, { width, height, ...coding }).catch(() => false);
   if (able) return null;
   return `This browser cannot make ${label} of ${width} × ${height} pixels. Use another browser, or another format.`;
 }

@@ -30,7 +30,7 @@ import { framesIn, openPictures, placed, type PicturesIn } from './sentPictures'
 import { prepareToOpen, proresFrames } from './sentProres';
 import { vp9Frames } from './sentVp9';
 import type { Making } from './types';
-import { h264Encoder, vp9Encoder } from './video';
+import { H264_CODING, h264Encoder, VP9_CODING, vp9Encoder } from './video';
 
 /** How files of one format are made and looked through again. */
 interface FormatWork {
@@ -84,13 +84,13 @@ export const FORMAT_WORK: Readonly<Record<PictureFormat['id'], FormatWork>> = {
     encode: painted((work) => vp9Encoder(work.target, isClear(work))),
     open: openFilm(vp9Frames),
     frameBytes: packetSizes,
-    missing: (size) => videoMissing('vp9', 'VP9', size),
+    missing: (size) => videoMissing(VP9_CODING, 'VP9', size),
   },
   h264: {
     encode: painted(({ target }) => h264Encoder(target)),
     open: openFilm(browserFrames),
     frameBytes: packetSizes,
-    missing: (size) => videoMissing('avc', 'H.264', size),
+    missing: (size) => videoMissing(H264_CODING, 'H.264', size),
   },
   'png-mov': pictures(
     painted(({ target }) => growingEncoder(target, pngMovie(target, target.rate), PNG)),

@@ -1,4 +1,5 @@
 import type { Bundle, Overlay } from '@/core/document';
+import { MoonError } from '@/core/errors';
 import { holdsPictures, sentSize } from '@/core/formats';
 import { firstSettings, type SendSettings } from '@/core/document/sendSettings';
 import {
@@ -67,7 +68,7 @@ export const workOf = ({ settings }: SendJob, { format, frames }: PlannedFile): 
 
 /**
  * Makes one file and reads it back: only a file that holds what was meant is given out.
- * @throws MoonError 'stopped' | 'storage-full' | 'read-back-differs'
+ * @throws MoonError 'stopped' | 'storage-full' | 'encode-failed' | 'read-back-differs'
  */
 export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch): Promise<Made> {
   const { settings } = job;
@@ -86,6 +87,9 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
       ? await artworkBounds(artist, bundle, planned.frames, progressOf('looking'), signal)
       : null;
     const target = targetOf(bundle, settings, planned, crop, sound?.heard ?? null);
+    // What is cropped may be too small for a coder that takes the whole.
+    const unable = await FORMAT_WORK[planned.format.id].missing(target);
+    if (unable) throw new MoonError('encode-failed', unable);
     onStage('making');
     const work: Making = {
       ...{ artist, bundle, settings, planned, target, crop, signal },

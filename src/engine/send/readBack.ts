@@ -19,6 +19,13 @@ const COMPARED = 12;
 /** More than this, and the file does not show what was meant. Shares of full scale. */
 const LIMITS = { meanAlpha: 0.01, meanColour: 0.03, edge: 0.18 } as const;
 
+/** What two ways of smoothing an edge differ by, a share of full scale. */
+const EDGE_OFF = 0.2;
+
+/** The share of a picture that a line of a pixel round it takes up: of a small one most is edges. */
+const rimShare = ({ width, height }: Pick<EncodeTarget, 'width' | 'height'>): number =>
+  Math.min(1, (2 * (width + height)) / (width * height));
+
 /** How true a file is to what was painted. */
 export interface Fidelity {
   /** Frames that are in it. */
@@ -51,10 +58,11 @@ export async function readBack(file: Blob, work: Making): Promise<ReadBack> {
     if (format.hardAlpha) hardenAlpha(painted, settings.gif);
   });
   const soundSeconds = target.sound ? await soundIn(file, target) : null;
-  if (truth.meanAlphaError !== null && truth.meanAlphaError > LIMITS.meanAlpha) {
+  const edges = EDGE_OFF * rimShare(target);
+  if (truth.meanAlphaError !== null && truth.meanAlphaError > Math.max(LIMITS.meanAlpha, edges)) {
     throw differs(`its transparency is off by ${(truth.meanAlphaError * 100).toFixed(1)} %`);
   }
-  if (meanColour > LIMITS.meanColour) {
+  if (meanColour > Math.max(LIMITS.meanColour, edges)) {
     throw differs(`its colours are off by ${(meanColour * 100).toFixed(1)} %`);
   }
   return { ...truth, expectedFrames: planned.frames.length, soundSeconds };

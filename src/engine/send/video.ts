@@ -41,12 +41,18 @@ const codedByBrowser =
   };
 
 /** Quantizers chosen on the demo titles: VP9 composites at over 50 dB, H.264 backdrops stay flat. */
+export const H264_CODING: VideoEncodingConfig = {
+  codec: 'avc',
+  quality: new Quality({ quantizer: 18, bitrate: 16_000_000 }),
+};
+export const VP9_CODING: VideoEncodingConfig = {
+  codec: 'vp9',
+  quality: new Quality({ quantizer: 6, bitrate: 24_000_000 }),
+};
+
 const H264: FilmKind = {
   container: () => new Mp4OutputFormat({ fastStart: 'reserve' }),
-  pictures: codedByBrowser(
-    { codec: 'avc', quality: new Quality({ quantizer: 18, bitrate: 16_000_000 }) },
-    false,
-  ),
+  pictures: codedByBrowser(H264_CODING, false),
   alpha: false,
   sound: { codec: 'aac', bitrate: 192_000 },
   delay: 1024,
@@ -54,14 +60,7 @@ const H264: FilmKind = {
 
 const vp9 = (alpha: boolean): FilmKind => ({
   container: () => new WebMOutputFormat(),
-  pictures: codedByBrowser(
-    {
-      codec: 'vp9',
-      quality: new Quality({ quantizer: 6, bitrate: 24_000_000 }),
-      ...(alpha && { alpha: 'keep' }),
-    },
-    alpha,
-  ),
+  pictures: codedByBrowser({ ...VP9_CODING, ...(alpha && { alpha: 'keep' }) }, alpha),
   alpha,
   sound: { codec: 'opus', bitrate: 160_000 },
   delay: 0,

@@ -25,6 +25,10 @@ export function QueueCard({ settings, document, busy, onSendAll }: QueueCardProp
   const tokens = useTokens();
   const dispatch = useAppDispatch();
   const queue = useAppSelector((state) => state.session.queue);
+  // What was deleted comes back into the queue if the deletion is undone.
+  const present = useAppSelector((state) =>
+    queue.reduce((sum, entry) => sum + (selectDocument(state, entry.document) ? 1 : 0), 0),
+  );
   const [adding, setAdding] = useState(false);
   return (
     <View style={[styles.card, { backgroundColor: tokens.card }]}>
@@ -44,9 +48,9 @@ export function QueueCard({ settings, document, busy, onSendAll }: QueueCardProp
         <Action label="Add others" icon="layers-plus" onPress={() => setAdding(true)} />
         {queue.length > 0 ? (
           <Action
-            label={`Send all ${queue.length}`}
+            label={`Send all ${present}`}
             tone="soft"
-            disabled={busy}
+            disabled={busy || present === 0}
             onPress={() => onSendAll(queue)}
           />
         ) : null}
