@@ -8,8 +8,11 @@ import { setUpCopies } from './copies/setUp';
 import { hostsOf } from './guard';
 import { sweepWorkFolders } from './workFolder';
 
-/** Milliseconds that work under way has to end in once the server is told to stop. */
-const LAST_CALL = 10_000;
+/** Milliseconds that copies and transfers under way have to end in once the server is told to stop. */
+const LAST_CALL = 60_000;
+
+/** Milliseconds between two looks at which connections have nothing more to send. */
+const IDLE = 100;
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
@@ -22,7 +25,7 @@ async function main(): Promise<void> {
   const port = Number(process.env.PORT ?? 8090);
   const server = app.listen(port, '127.0.0.1');
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.on(signal, () => void stop(server, copies));
+    process.on(signal, () => stop(server, copies));
   }
   // Whoever started it may stop it as soon as it has said where it is.
   await once(server, 'listening').catch((error: Error) => {
@@ -37,15 +40,14 @@ async function main(): Promise<void> {
 }
 
 /** Takes no more, lets what is under way end, and goes; at once when it is told again. */
-async function stop(server: Server, copies: Copies): Promise<void> {
+function stop(server: Server, copies: Copies): void {
   const leave = () => void copies.close().finally(() => process.exit(0));
   process.removeAllListeners('SIGINT').removeAllListeners('SIGTERM');
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, leave);
   server.close(leave);
-  server.closeIdleConnections();
+  // A page keeps its connections open after what it asked for has come.
+  setInterval(() => server.closeIdleConnections(), IDLE);
   setTimeout(leave, LAST_CALL);
-  const { running } = await copies.counts().catch(() => ({ running: 0 }));
-  if (running === 0) server.closeAllConnections();
 }
 
 main().catch((error: Error) => {

@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { request as httpRequest, type IncomingMessage } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -251,6 +251,24 @@ describe('a server that is ended', () => {
     expect(await ended(second)).toBe(0);
     // What is not named after a process is not its own.
     expect(readdirSync(folder).filter(ours)).toEqual(['moon-patch-work-none']);
+  });
+
+  it('politely lets a file end that is on its way to somebody', async () => {
+    const bytes = 64 * 1024 * 1024;
+    writeFileSync(join(scratch, 'large.bin'), Buffer.alloc(bytes));
+    const child = await run(mkdtempSync(join(scratch, 'sending-')));
+    const response = await new Promise<IncomingMessage>((resolve, reject) =>
+      httpRequest(`http://127.0.0.1:${PORT}/large.bin`, resolve).on('error', reject).end(),
+    );
+    let came = 0;
+    for await (const piece of response) {
+      // The rest is on its way when the server is told.
+      if (came === 0) child.kill('SIGTERM');
+      came += (piece as Buffer).length;
+      await new Promise((resolve) => setTimeout(resolve, 1));
+    }
+    expect(came).toBe(bytes);
+    expect(await ended(child)).toBe(0);
   });
 
   it('politely finishes what is under way, and leaves nothing', async () => {
