@@ -5,7 +5,7 @@ import { MoonError } from '@/core/errors';
 import type { Pieces } from '@/core/zip';
 import { hashOfPieces, keepMedia, keptMedia, piecesOfMedia, type KeptMedia } from './mediaStore';
 import type { Progress } from './progress';
-import { openScratchFile } from './send/scratchFile';
+import { letGo, openScratchFile } from './send/scratchFile';
 
 export interface SavedKit {
   readonly file: Blob;
@@ -72,17 +72,22 @@ async function* readable({ hash, bytes }: Media, broken: Set<string>): AsyncGene
   }
 }
 
+/** The kit file that was saved last: it makes room for the next one. */
+let saved = new Blob();
+
 /** Live into a scratch file; in memory where the browser gives none. */
 async function writtenKit(kit: Kit, mediaOf: Parameters<typeof writeKitFile>[1]): Promise<Blob> {
   try {
-    const scratch = await openScratchFile('kit');
+    await letGo(saved);
+    const scratch = await openScratchFile();
     try {
       await writeKitFile(
         kit,
         mediaOf,
         scratch.writable as WritableStream as WritableStream<Uint8Array>,
       );
-      return await scratch.file();
+      saved = await scratch.file();
+      return saved;
     } catch (error) {
       await scratch.discard();
       throw error;

@@ -10,6 +10,7 @@ import { openFrames, type FrameSource } from './frameSource';
 import { importMedia } from './importMedia';
 import type { Size } from './kernels/keying';
 import { stopIfAborted, unwatched, type Progress } from './progress';
+import { letGo } from './send/scratchFile';
 import { vp9Encoder } from './send/video';
 
 /** Size and number of frames by which clips are lined up, and how far they may be apart. */
@@ -54,9 +55,13 @@ export async function recoverAlpha(
       progress(frame + 1, count);
     }
     const file = await encoder.finish();
-    const clear = new File([file], `${first.name}, clear.webm`);
-    const kept = await importMedia(clear, stamp, unwatched);
-    return { footage: kept as Footage, pair };
+    try {
+      const clear = new File([file], `${first.name}, clear.webm`);
+      const kept = await importMedia(clear, stamp, unwatched);
+      return { footage: kept as Footage, pair };
+    } finally {
+      await letGo(file);
+    }
   } catch (error) {
     await encoder.cancel();
     throw error;

@@ -9,6 +9,7 @@ import { pixelsOn } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { stopIfAborted, type Progress } from '../progress';
 import { FORMAT_WORK } from '../send/formats';
+import { letGo } from '../send/scratchFile';
 import { targetOf, type SendJob } from '../send/makeFile';
 import { takeMoments, TRIED, type Moment } from './moments';
 import { TrialGround, type Seen } from './trialGround';
@@ -79,8 +80,12 @@ export async function trialLanding(
       progress(i + 1, total);
       const sample = await sampleOf(request, change, signal);
       if (!sample) continue;
-      const { squared } = await bestTreatment(ground, receiver, sample, TRIED_OF_CHANGE, signal);
-      tried.push({ change, psnr: psnrOf(squared) });
+      try {
+        const { squared } = await bestTreatment(ground, receiver, sample, TRIED_OF_CHANGE, signal);
+        tried.push({ change, psnr: psnrOf(squared) });
+      } finally {
+        await letGo(sample.file);
+      }
     }
     progress(total, total);
     tried.sort((a, b) => (b.psnr ?? Infinity) - (a.psnr ?? Infinity));

@@ -3,6 +3,7 @@ import { planFiles } from '@/core/sending/plan';
 import { wholeProgress, type Step } from '@/core/sending/wholeProgress';
 import type { Progress } from '../progress';
 import { makeFile, workOf, type Made, type SendJob, type Watch } from './makeFile';
+import { letGo } from './scratchFile';
 import { openZip, piecesOf } from './zipFile';
 
 export type { ReadBack } from './readBack';
@@ -28,6 +29,9 @@ export interface SendState {
   readonly files: number;
 }
 
+/** What was sent last, which is shown until the next send begins. */
+let shown = new Blob();
+
 /**
  * Makes the files of all jobs, one after the other.
  * @param progress frames done of those of all files
@@ -51,11 +55,13 @@ export async function send(
     progress: progressOf(index),
     signal,
   });
+  await letGo(shown);
   if (files.length === 1) {
     const sent = await makeFile(files[0].job, files[0].planned, watch(0));
+    shown = sent.file;
     return { file: sent.file, name: sent.name, sentFiles: [{ ...sent, job: 0 }] };
   }
-  const zip = await openZip('zip');
+  const zip = await openZip();
   try {
     const made: { readonly sent: Sent; readonly from: number; readonly to: number }[] = [];
     const taken = new Set<string>();
@@ -68,8 +74,10 @@ export async function send(
         sent: { ...sent, name, job: whose },
         ...(await zip.add(name, piecesOf(sent.file), sent.file.size)),
       });
+      await letGo(sent.file);
     }
     const file = await zip.finish();
+    shown = file;
     const sentFiles = made.map(({ sent, from, to }) => ({
       ...sent,
       file: file.slice(from, to, sent.file.type),

@@ -25,7 +25,7 @@ import { Mixer } from '../sound/mixer';
 import { artworkBounds } from './crop';
 import { FORMAT_WORK } from './formats';
 import { readBack, type ReadBack } from './readBack';
-import { removeScratchFile } from './scratchFile';
+import { letGo } from './scratchFile';
 import { landedOverlays, makeTimeline } from './timeline';
 import type { EncodeTarget, Making } from './types';
 
@@ -99,7 +99,7 @@ export async function makeFile(job: SendJob, planned: PlannedFile, watch: Watch)
     onStage('reading back');
     const reading = { ...work, progress: progressOf('reading back') };
     const report = await readBack(file, reading).catch(async (error: unknown) => {
-      await removeScratchFile();
+      await letGo(file);
       throw error;
     });
     return { ...sentAs(job, planned, target), file, crop, readBack: report };
@@ -165,7 +165,6 @@ async function makeLandingTimeline(
     clips.map((clip) => workOf(clip.job, clip.planned)),
     (done, total) => watch.progress('making', done, total),
   );
-  // Made first: there is one file at a time that is being written.
   const made = new Map<Overlay, Uint8Array>();
   for (const [index, clip] of clips.entries()) {
     const { file } = await makeFile(clip.job, clip.planned, {
@@ -174,6 +173,7 @@ async function makeLandingTimeline(
       signal: watch.signal,
     });
     made.set(clip.overlay, new Uint8Array(await file.arrayBuffer()));
+    await letGo(file);
   }
   const file = await makeTimeline(job.bundle, made, watch.signal);
   return { ...sentAs(job, planned, job.bundle.document), file, crop: null, readBack: null };

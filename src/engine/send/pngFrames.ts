@@ -5,7 +5,7 @@ import { openZip } from './zipFile';
 
 /** A zip of numbered pictures: `wind-card_0000.png`, … */
 export async function pngFramesEncoder(target: EncodeTarget, stem: string): Promise<Encoder> {
-  const zip = await openZip('file');
+  const zip = await openZip();
   const digits = Math.max(4, String(target.frames - 1).length);
   let count = 0;
   const frames = packedFrames(

@@ -15,14 +15,12 @@ export type ScratchWritable = WritableStream<ScratchChunk> & {
 
 export interface ScratchFile {
   readonly writable: ScratchWritable;
+  /** What was written; it lies there until it is let go of. */
   readonly file: () => Promise<Blob>;
   readonly remove: () => Promise<void>;
   /** Gives up what is being written; nothing is left of it. */
   readonly discard: () => Promise<void>;
 }
-
-/** One file by itself, the zip that such files go into, or a kit file. */
-export type ScratchUse = 'file' | 'zip' | 'kit';
 
 /** Where this browser can write a file piece by piece. */
 export type ScratchPlace = 'disk' | 'disk, by access handle' | 'memory';
@@ -35,20 +33,24 @@ export function scratchPlace(): ScratchPlace {
   return 'createSyncAccessHandle' in prototype ? 'disk, by access handle' : 'memory';
 }
 
-/** This worker's newest of each; the one before it is of no use once another is begun. */
-const newest = new Map<ScratchUse, ScratchFile>();
+/** Where files lie that were given out, so that whoever shows one can let go of it. */
+const places = new WeakMap<Blob, ScratchFile>();
 
 /** @throws MoonError 'storage-full' where a browser that keeps it in memory has no more of it */
-export async function openScratchFile(use: ScratchUse = 'file'): Promise<ScratchFile> {
-  await newest.get(use)?.remove();
+export async function openScratchFile(): Promise<ScratchFile> {
   const scratch = scratchPlace() === 'memory' ? inMemory(MOST_IN_MEMORY) : await onDisk();
-  newest.set(use, scratch);
-  return scratch;
+  const file = async () => {
+    const written = await scratch.file();
+    places.set(written, scratch);
+    return written;
+  };
+  return { ...scratch, file };
 }
 
-/** Removes the newest file by itself, which is whole but not to be given out. */
-export async function removeScratchFile(): Promise<void> {
-  await newest.get('file')?.remove();
+/** Removes a file that was written here and is shown no longer; another file is let be. */
+export async function letGo(file: Blob): Promise<void> {
+  await places.get(file)?.remove();
+  places.delete(file);
 }
 
 /** Removes what earlier visits left; nothing of this visit may be under way. */

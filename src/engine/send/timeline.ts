@@ -27,7 +27,7 @@ export async function makeTimeline(
   signal: AbortSignal,
 ): Promise<Blob> {
   const landing = bundle.document as Landing;
-  const zip = await openZip('file');
+  const zip = await openZip();
   try {
     const taken = new Set<string>();
     const urls = new Map<string, TimelineMedia>();

@@ -9,6 +9,7 @@ import { unwatched } from '../progress';
 import { FORMAT_WORK } from './formats';
 import { targetOf, type SendJob } from './makeFile';
 import { compareFile, type Fidelity } from './readBack';
+import { letGo } from './scratchFile';
 import type { Making } from './types';
 
 /** What a format would make of a document, found on sampled frames that were really encoded. */
@@ -49,11 +50,15 @@ export async function tryFormat(job: SendJob, signal: AbortSignal): Promise<Form
     };
     const { encode, frameBytes } = FORMAT_WORK[format.id];
     const file = await encode(work);
-    const { meanColour: _colour, ...truth } = await compareFile(file, work, () => undefined);
-    const sizes = await frameBytes(file);
-    const enlarged = (await mostEnlarged(work)) * settings.scale;
-    const bytes = estimatedBytes({ runs, moves, rate }, file.size, sizes);
-    return { ...truth, bytes, enlarged };
+    try {
+      const { meanColour: _colour, ...truth } = await compareFile(file, work, () => undefined);
+      const sizes = await frameBytes(file);
+      const enlarged = (await mostEnlarged(work)) * settings.scale;
+      const bytes = estimatedBytes({ runs, moves, rate }, file.size, sizes);
+      return { ...truth, bytes, enlarged };
+    } finally {
+      await letGo(file);
+    }
   } finally {
     artist.close();
   }

@@ -1,7 +1,7 @@
 import { readLittle } from '@/core/bytes';
 import { addStored, zipWriter, type Pieces } from '@/core/zip';
 import { joinedWrites } from './joinedWrites';
-import { openScratchFile, type ScratchUse } from './scratchFile';
+import { openScratchFile } from './scratchFile';
 
 /** A zip that is written as its files come; they are stored as they are. */
 export interface ZipFile {
@@ -24,8 +24,8 @@ const HEAD = { bytes: 30, name: 26, extra: 28 } as const;
 const headLength = (head: Uint8Array): number =>
   HEAD.bytes + readLittle(head, HEAD.name, 2) + readLittle(head, HEAD.extra, 2);
 
-export async function openZip(use: ScratchUse): Promise<ZipFile> {
-  const scratch = await openScratchFile(use);
+export async function openZip(): Promise<ZipFile> {
+  const scratch = await openScratchFile();
   const { add, flush } = joinedWrites((joined) => scratch.writable.write(joined));
   let head: Uint8Array | null = null;
   const zip = zipWriter(

@@ -1,4 +1,4 @@
-import { inMemory, scratchPlace } from '@/engine/send/scratchFile';
+import { inMemory, letGo, openScratchFile, scratchPlace } from '@/engine/send/scratchFile';
 
 const bytes = (...values: number[]) => new Uint8Array(values);
 
@@ -54,5 +54,48 @@ describe('where files can be written', () => {
     ['by a stream', { storage }, { createWritable: 1, createSyncAccessHandle: 1 }, 'disk'],
   ])('%s', (_name, navigator, methods, place) => {
     expect(able(navigator, methods)).toBe(place);
+  });
+});
+
+describe('a file that was written', () => {
+  /** As much of a private file system as is used. */
+  function disk() {
+    const files = new Map<string, Blob>();
+    const folder = {
+      getFileHandle: async (name: string) => ({
+        createWritable: async () => ({
+          write: async (data: Uint8Array<ArrayBuffer>) => void files.set(name, new Blob([data])),
+        }),
+        getFile: async () => files.get(name)!,
+      }),
+      removeEntry: async (name: string) => void files.delete(name),
+    };
+    const root = { getDirectoryHandle: async () => folder };
+    const navigator = { storage: { getDirectory: async () => root } };
+    Object.defineProperty(globalThis, 'navigator', { value: navigator, configurable: true });
+    Object.defineProperty(globalThis, 'FileSystemFileHandle', {
+      value: { prototype: { createWritable: 1 } },
+      configurable: true,
+    });
+    return files;
+  }
+  const made = async (value: number) => {
+    const scratch = await openScratchFile();
+    await scratch.writable.write(bytes(value));
+    return scratch.file();
+  };
+
+  it('lies there whatever else is written, until who shows it lets go of it', async () => {
+    const files = disk();
+    const sent = await made(1);
+    const recovered = await made(2);
+    expect([...files.values()]).toEqual([sent, recovered]);
+    await letGo(recovered);
+    expect([...files.values()]).toEqual([sent]);
+    await letGo(new Blob());
+    await letGo(recovered);
+    expect([...files.values()]).toEqual([sent]);
+    await letGo(sent);
+    expect(files.size).toBe(0);
   });
 });
