@@ -33,6 +33,7 @@ import type { KeyFigures } from './judgeKey';
 import type { FoundLoop } from './lookThrough';
 import type { KeptMedia } from './mediaStore';
 import { clearScratchFiles } from './send/scratchFile';
+import { OwnWorkers } from './ownWorkers';
 import { startWorker, type StartedWorker } from './pageWorkers';
 import type { Picked } from './picker';
 import { spaced, type Progress } from './progress';
@@ -84,7 +85,7 @@ const listener = lazily(engineApi);
 /** Sending, which may take minutes. */
 const sender = lazily(engineApi);
 /** Files from outside, and kit files: both wait for nothing else and can be stopped at any moment. */
-const importer = new Keeper<EngineApi>(startEngine);
+const importers = new OwnWorkers<EngineApi>(startEngine);
 const kitKeeper = new Keeper<KitApi>(() => startWorker('/engine/kit.worker.js'));
 
 /** A visible canvas that a worker of its own draws. */
@@ -129,7 +130,7 @@ export const engine = {
     progress: Progress,
     signal: AbortSignal,
   ): Promise<Footage | Resource> =>
-    importer.run<Footage | Resource>(
+    importers.run<Footage | Resource>(
       (api, told) => api.importMedia(file, stamp, told),
       progress,
       signal,

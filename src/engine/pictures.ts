@@ -40,8 +40,8 @@ export class PictureShelf {
   }
 
   close(): void {
-    for (const reader of this.readers.values()) void reader.then((open) => open.close());
-    for (const still of this.stills.values()) void still.then((bitmap) => bitmap.close());
+    for (const reader of this.readers.values()) void reader.then((open) => open.close(), quiet);
+    for (const still of this.stills.values()) void still.then((bitmap) => bitmap.close(), quiet);
     this.readers.clear();
     this.stills.clear();
     this.prepared.clear();
@@ -53,8 +53,9 @@ export class PictureShelf {
     scale: number,
   ): Promise<CanvasImageSource | null> {
     const { footage, matrix } = item;
-    const [a, b] = matrix;
-    const shown = Math.min(1, Math.hypot(a, b) * scale);
+    const [a, b, c, d] = matrix;
+    // As fine as the side that is shown larger needs it: the other is made smaller when it is drawn.
+    const shown = Math.min(1, Math.max(Math.hypot(a, b), Math.hypot(c, d)) * scale);
     const width = Math.max(1, Math.round(item.width * shown));
     const height = Math.max(1, Math.round(item.height * shown));
     if (footage.type === 'still') {
@@ -114,6 +115,8 @@ export class PictureShelf {
     if (known) return known;
     const opened = openFrames(footage.media);
     this.readers.set(slot, opened);
+    // What could not be opened is tried again.
+    opened.catch(() => this.readers.delete(slot));
     return opened;
   }
 
@@ -122,6 +125,7 @@ export class PictureShelf {
     if (known) return known;
     const opened = decodeStill(footage.media);
     this.stills.set(footage.media.hash, opened);
+    opened.catch(() => this.stills.delete(footage.media.hash));
     return opened;
   }
 
@@ -136,6 +140,9 @@ export class PictureShelf {
     return context;
   }
 }
+
+/** What could not be opened was told where it was to be shown. */
+const quiet = (): void => undefined;
 
 /** @returns whether the clip shows anything then */
 async function drawMoment(

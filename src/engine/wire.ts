@@ -26,8 +26,12 @@ const abortSignal: TransferHandler<AbortSignal, MessagePort> = {
   canHandle: (value): value is AbortSignal => value instanceof AbortSignal,
   serialize: (signal) => {
     const { port1, port2 } = new MessageChannel();
-    if (signal.aborted) port1.postMessage(null);
-    else signal.addEventListener('abort', () => port1.postMessage(null), { once: true });
+    const tell = () => {
+      port1.postMessage(null);
+      port1.close();
+    };
+    if (signal.aborted) tell();
+    else signal.addEventListener('abort', tell, { once: true });
     return [port2, [port2]];
   },
   deserialize: (port) => {
