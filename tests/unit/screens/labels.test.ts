@@ -9,7 +9,8 @@ const SHOWN = new Set([
 ]);
 
 /** Names of formats and units that are written with a capital inside. */
-const NAMES = /\b(AtkinsonHyperlegibleNext|ProRes|WebP|WebM|OpenTimelineIO|kHz|dB|macOS|iOS|iPhone|iPad)\b/g;
+const NAMES =
+  /\b(AtkinsonHyperlegibleNext|ProRes|WebP|WebM|OpenTimelineIO|kHz|dB|macOS|iOS|iPhone|iPad)\b/g;
 
 /** A word that came apart, a figure that is none, or a machine's words. */
 const WRONG = /[a-z][A-Z]|\bundefined\b|\bNaN\b|\bnull\b|\bInfinity\b|\[object|=>|\(\)|[{}]/;
