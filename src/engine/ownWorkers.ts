@@ -33,18 +33,22 @@ export class OwnWorkers<Api> {
   ): Promise<T> {
     if (signal.aborted) throw stopped();
     const own = this.taken();
-    let letGo: (reason: MoonError) => void = () => undefined;
-    const ended = new Promise<never>((_resolve, reject) => (letGo = reject));
-    const patience = watchSilence(file, () => letGo(tookTooLong(file.name)));
-    const stop = () => letGo(stopped());
+    // What fails by itself leaves its worker whole.
+    let whole = true;
+    let quit: (reason: MoonError) => void = () => undefined;
+    const ended = new Promise<never>((_resolve, reject) => {
+      quit = (reason) => {
+        whole = false;
+        reject(reason);
+      };
+    });
+    const patience = watchSilence(file, () => quit(tookTooLong(file.name)));
+    const stop = () => quit(stopped());
     signal.addEventListener('abort', stop);
     const told = proxy((done: number, total: number) => {
       patience.heard();
       progress(done, total);
     });
-    // What fails by itself leaves its worker whole.
-    let whole = true;
-    ended.catch(() => (whole = false));
     try {
       return await Promise.race([work(own.api, told), ended]);
     } finally {

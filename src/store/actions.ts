@@ -105,9 +105,10 @@ export const restore =
       return;
     }
     bin.delete(name);
-    if (successor ? now !== undefined && isOf(now, successor) : now === undefined) {
-      dispatch(keep({ ...entry, name: now?.name ?? entry.name }));
-    } else dispatch(noticed(`${quoted(entry.name)} has another file since, and keeps it.`));
+    if (!now) dispatch(keep(entry));
+    else if (!successor) dispatch(noticed(`${quoted(entry.name)} is in the kit already.`));
+    else if (isOf(now, successor)) dispatch(keep({ ...entry, name: now.name }));
+    else dispatch(noticed(`${quoted(entry.name)} has another file since, and keeps it.`));
   };
 
 /** Whether two have the same file. */

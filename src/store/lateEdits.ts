@@ -1,5 +1,6 @@
 import { MoonError } from '@/core/errors';
 import { quoted } from '@/core/quoted';
+import { sameList } from '@/core/sameList';
 import { mayChange } from './mayChange';
 import { editStack, type StackEdit } from './editing';
 import type { Editable } from './kit';
@@ -43,8 +44,7 @@ export const whenDone =
     });
     const now = selectDocument(getState(), id);
     if (signal.aborted || !now) return null;
-    const [wanted, present] = [about(before), about(now)];
-    if (wanted.length === present.length && wanted.every((part, i) => part === present[i])) {
+    if (sameList(about(before), about(now))) {
       use(found);
       return found;
     }

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { Bundle, Landing, Layer } from '@/core/document';
+import { sameList } from '@/core/sameList';
 import { SAMPLE_RATE } from '@/core/sound/types';
 import { framesToSeconds, secondsToFrames } from '@/core/time';
 import { engine } from '@/engine/engine';
@@ -23,9 +24,9 @@ export function useSound(bundle: Bundle, player: Player): void {
   const restart = useRef<() => void>(() => undefined);
   const settling = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
-    const [before, now] = [heardIn(latest.current), heardIn(bundle)];
+    const before = latest.current;
     latest.current = bundle;
-    if (before.length === now.length && before.every((part, i) => part === now[i])) return;
+    if (sameList(heardIn(before), heardIn(bundle))) return;
     clearTimeout(settling.current);
     settling.current = setTimeout(() => restart.current(), SETTLING);
   }, [bundle]);

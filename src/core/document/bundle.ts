@@ -1,3 +1,4 @@
+import { sameList } from '../sameList';
 import type { Fill, Layer } from './layers';
 import type { FontFile, Footage, Landing, LutFile, Overlay, Stack } from './types';
 
@@ -50,11 +51,7 @@ const PARTS = ['overlays', 'footage', 'fonts', 'luts'] as const;
 
 /** Whether two bundles hold the very same things. */
 export const sameBundle = (a: Bundle, b: Bundle): boolean =>
-  a.document === b.document &&
-  PARTS.every((part) => {
-    const [mine, others]: readonly (readonly unknown[])[] = [a[part], b[part]];
-    return mine.length === others.length && mine.every((entry, i) => entry === others[i]);
-  });
+  a.document === b.document && PARTS.every((part) => sameList(a[part], b[part]));
 
 /** Ids of the overlays nested in a document, each once. */
 export const nestedIn = ({ layers }: Stack): readonly string[] => [

@@ -1,4 +1,11 @@
-import { framesToSeconds, perSecond, type Frames, type Rate, type Seconds } from '@/core/time';
+import {
+  framesToSeconds,
+  perSecond,
+  sameRate,
+  type Frames,
+  type Rate,
+  type Seconds,
+} from '@/core/time';
 
 /** What is played: frames from `from` to before `to`, once or over and over. */
 export interface Played {
@@ -49,8 +56,7 @@ export class PlayClock {
     const frame = Math.floor(this.seconds * perSecond(rate) + EXACT);
     const { last } = this;
     this.last = { frame, rate };
-    const sameRate = last.rate.num === rate.num && last.rate.den === rate.den;
-    const passed = sameRate ? frame - last.frame + rounds * (to - from) : 1;
+    const passed = sameRate(last.rate, rate) ? frame - last.frame + rounds * (to - from) : 1;
     return { frame, passed: Math.max(0, passed), over: false };
   }
 }

@@ -1,3 +1,4 @@
+import { sameList } from '@/core/sameList';
 import { isLong, withStrokeLists } from '@/core/document/strokeLists';
 import type { KitEntry } from '@/core/document/types';
 import { parsed } from './records';
@@ -60,10 +61,12 @@ function freeName(name: string, taken: ReadonlyMap<string, unknown>): string {
 
 /** Pages that are not as those of what was written before. */
 export const changedPages = (now: Pages, before: Pages | null): Pages['pages'] =>
-  new Map([...now.pages].filter(([name, page]) => !isSame(page, before?.pages.get(name))));
-
-const isSame = (page: readonly Stroke[], before: readonly Stroke[] | undefined): boolean =>
-  before?.length === page.length && page.every((stroke, i) => stroke === before[i]);
+  new Map(
+    [...now.pages].filter(([name, page]) => {
+      const known = before?.pages.get(name);
+      return !known || !sameList(page, known);
+    }),
+  );
 
 /** A document as it was before it was written in pages. */
 export interface Joined {
