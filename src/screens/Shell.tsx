@@ -1,5 +1,4 @@
 import { useEffect, type ReactNode } from 'react';
-import { usePathname, useRouter } from 'expo-router';
 import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { startOffline } from '@/store/offline';
@@ -19,8 +18,6 @@ const SIGNS = { icon: SilentIcon };
 /** What is round every screen: theme, saving, notices, dropped files. */
 export function Shell({ children }: { readonly children: ReactNode }) {
   const dispatch = useAppDispatch();
-  const router = useRouter();
-  const path = usePathname();
   const system = useColorScheme();
   const wanted = useAppSelector((state) => state.session.theme);
   const dark = wanted === 'dark' || (wanted === 'system' && system === 'dark');
@@ -41,15 +38,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           <BusyWork />
           <Notices />
         </Fence>
-        <ArrivingFiles>
-          <Fence
-            what="This screen"
-            page={path}
-            way={{ label: 'Go to the kit', go: () => router.replace('/') }}
-          >
-            {children}
-          </Fence>
-        </ArrivingFiles>
+        <ArrivingFiles>{children}</ArrivingFiles>
         <Fence what="A question about files">
           <UnreadableFiles />
         </Fence>

@@ -1,4 +1,5 @@
 import { lazy, type ComponentType } from 'react';
+import { FencedScreen } from './shared/FencedScreen';
 import { NotFetched } from './shared/Missing';
 
 type Screens = typeof import('./afterKit');
@@ -6,13 +7,20 @@ type Screens = typeof import('./afterKit');
 /** The first screen is shown without the code of the others: they are fetched when it stands. */
 export const fetchScreens = (): Promise<Screens> => import('./afterKit');
 
-function later<Props>(pick: (screens: Screens) => ComponentType<Props>) {
-  return lazy<ComponentType<Props>>(() =>
+function later<Props extends object>(pick: (screens: Screens) => ComponentType<Props>) {
+  const Screen: ComponentType<Props> = lazy<ComponentType<Props>>(() =>
     fetchScreens().then(
       (screens) => ({ default: pick(screens) }),
       () => ({ default: NotFetched }),
     ),
   );
+  return function Later(props: Props) {
+    return (
+      <FencedScreen>
+        <Screen {...props} />
+      </FencedScreen>
+    );
+  };
 }
 
 export const CheckScreen = later((screens) => screens.CheckScreen);

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
 import { Action } from './Action';
 import { Words } from './Words';
 
@@ -11,16 +11,17 @@ interface FenceProps {
   readonly page?: string;
   /** A way on beside trying again. */
   readonly way?: { readonly label: string; readonly go: () => void };
+  readonly style?: StyleProp<ViewStyle>;
   readonly children: ReactNode;
 }
 
 /** Keeps what breaks inside from taking the rest of the page with it: says so, and leads on. */
-export function Fence({ what, page, way, children }: FenceProps) {
+export function Fence({ what, page, way, style, children }: FenceProps) {
   return (
     <ErrorBoundary
       resetKeys={[page]}
       fallbackRender={({ resetErrorBoundary }) => (
-        <View role="alert" style={styles.broken}>
+        <View role="alert" style={[styles.broken, style]}>
           <Words>{`${what} could not be shown: something in the app went wrong. Your work is kept.`}</Words>
           <View style={styles.ways}>
             <Action label="Try again" tone="main" onPress={resetErrorBoundary} />
@@ -35,6 +36,6 @@ export function Fence({ what, page, way, children }: FenceProps) {
 }
 
 const styles = StyleSheet.create({
-  broken: { padding: 16, gap: 12 },
+  broken: { gap: 12 },
   ways: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });
