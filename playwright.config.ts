@@ -13,10 +13,8 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 2,
   retries: process.env.CI ? 1 : 0,
-  // What is timed is tested alone, before others share the machine.
   projects: [
-    { name: 'timed', grep: /@timed/ },
-    { name: 'app', grepInvert: /@timed|@long/, dependencies: ['timed'] },
+    { name: 'app', grepInvert: /@long/ },
     // What takes minutes has a command of its own.
     { name: 'long', grep: /@long/ },
   ],

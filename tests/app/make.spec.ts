@@ -22,37 +22,6 @@ test.beforeEach(async ({ page }) => {
 const clock = async (page: Page): Promise<number> =>
   Number.parseFloat((await page.getByText(/^\d+\.\d\d s$/).textContent())!);
 
-/** Waits until the page has had nothing long to do for a second. */
-const quiet = (page: Page) =>
-  page.evaluate(
-    () =>
-      new Promise<void>((resolve) => {
-        let timer = setTimeout(resolve, 1000);
-        new PerformanceObserver(() => {
-          clearTimeout(timer);
-          timer = setTimeout(resolve, 1000);
-        }).observe({ type: 'longtask' });
-      }),
-  );
-
-test('playing leaves the interface free: no task over 50 ms @timed', async ({ page }) => {
-  await stageDrawn(page);
-  await quiet(page);
-  await page.evaluate(() => {
-    const seen: number[] = [];
-    Object.assign(window, { longTasks: seen });
-    new PerformanceObserver((list) =>
-      seen.push(...list.getEntries().map((entry) => entry.duration)),
-    ).observe({ type: 'longtask' });
-  });
-  await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect.poll(() => clock(page)).toBeGreaterThan(3);
-  await page.getByRole('button', { name: 'Pause' }).click();
-  const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
-  // The two clicks themselves are not playing; everything between them is.
-  expect(Math.max(0, ...tasks)).toBeLessThan(50);
-});
-
 test('what is too much to play keeps its time, and the frames it leaves out are counted', async ({
   page,
 }) => {
