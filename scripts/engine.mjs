@@ -16,7 +16,7 @@ export async function buildEngine() {
   await build({
     entryPoints: [
       'src/engine/engine.worker.ts',
-      'src/engine/kit.worker.ts',
+      'src/engine/kit/kit.worker.ts',
       'src/engine/kernels/stripes.worker.ts',
       'src/engine/send/packer.worker.ts',
     ],

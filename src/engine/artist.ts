@@ -12,8 +12,8 @@ import { FramePainter } from '@/paint/framePainter';
 import { paintScene, type Scale } from '@/paint/paintScene';
 import type { PaintContext, PaintTools } from '@/paint/tools';
 import { loadFonts } from './fonts';
-import { loadLuts } from './luts';
-import { PictureShelf } from './pictures';
+import { loadLuts } from './media/luts';
+import { PictureShelf } from './media/pictures';
 
 type Context = OffscreenCanvasRenderingContext2D;
 

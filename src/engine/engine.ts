@@ -26,16 +26,16 @@ import type { SendChange } from '@/core/receivers';
 import type { Stereo } from '@/core/sound/types';
 import type { Looked } from './check/measureOverlay';
 import type { EngineApi } from './engine.worker';
-import type { KitApi } from './kit.worker';
-import { Keeper } from './keeper';
-import type { SavedKit } from './kitFiles';
-import type { KeyFigures } from './judgeKey';
-import type { FoundLoop } from './lookThrough';
-import type { KeptMedia } from './mediaStore';
+import type { KitApi } from './kit/kit.worker';
+import { CommonWorker } from './workers/commonWorker';
+import type { SavedKit } from './kit/kitFiles';
+import type { KeyFigures } from './keying/judgeKey';
+import type { FoundLoop } from './footage/findLoop';
+import type { KeptMedia } from './media/mediaStore';
 import { clearScratchFiles } from './send/scratchFile';
-import { OwnWorkers } from './ownWorkers';
-import { startWorker, type StartedWorker } from './pageWorkers';
-import type { Picked } from './picker';
+import { OwnWorkers } from './workers/ownWorkers';
+import { startWorker, type StartedWorker } from './workers/pageWorkers';
+import type { Picked } from './stage/picker';
 import { spaced, type Progress } from './progress';
 import type { Trial, TrialRequest } from './receive/trialLanding';
 import type { Delivery, SendJob, SendState } from './send';
@@ -43,24 +43,24 @@ import type { Missing, PictureSize } from './send/abilities';
 import type { FormatTrial } from './send/tryFormat';
 import type { ServerHealth } from './server';
 import type { MeasuredSound } from './sound/measureSound';
-import type { StageListener, StageView } from './stage';
-import { installHandlers } from './wire';
+import type { StageListener, StageView } from './stage/stage';
+import { installHandlers } from './workers/wire';
 import type { Split } from './words';
 
 export type { Looked } from './check/measureOverlay';
-export type { KeyFigures } from './judgeKey';
-export type { FoundLoop } from './lookThrough';
-export type { KeptMedia } from './mediaStore';
-export type { SavedKit } from './kitFiles';
-export type { Picked } from './picker';
+export type { KeyFigures } from './keying/judgeKey';
+export type { FoundLoop } from './footage/findLoop';
+export type { KeptMedia } from './media/mediaStore';
+export type { SavedKit } from './kit/kitFiles';
+export type { Picked } from './stage/picker';
 export type { Progress } from './progress';
 export type { Delivery, ReadBack, SendJob, SendState, Sent } from './send';
 export type { Trial, TrialLanding, TrialRequest } from './receive/trialLanding';
 export type { FormatTrial } from './send/tryFormat';
 export type { ServerHealth } from './server';
 export type { MeasuredSound } from './sound/measureSound';
-export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage';
-export type { Viewport } from './viewport';
+export type { Playhead, Proof, StageListener, StageMode, StageView } from './stage/stage';
+export type { Viewport } from './stage/viewport';
 export type { WordsAs } from '@/core/edit/inkFromWords';
 export type { Split } from './words';
 
@@ -86,7 +86,7 @@ const listener = lazily(engineApi);
 const sender = lazily(engineApi);
 /** Files from outside, and kit files: both wait for nothing else and can be stopped at any moment. */
 const importers = new OwnWorkers<EngineApi>(startEngine);
-const kitKeeper = new Keeper<KitApi>(() => startWorker('/engine/kit.worker.js'));
+const kitWorker = new CommonWorker<KitApi>(() => startWorker('/engine/kit/kit.worker.js'));
 
 /** A visible canvas that a worker of its own draws. */
 export interface StageHandle {
@@ -142,17 +142,17 @@ export const engine = {
     progress: Progress,
     signal: AbortSignal,
   ): Promise<Footage | Resource> => sender().importCopy(file, stamp, told(progress), signal),
-  keptMedia: (): Promise<readonly KeptMedia[]> => kitKeeper.ask((api) => api.keptMedia()),
+  keptMedia: (): Promise<readonly KeptMedia[]> => kitWorker.ask((api) => api.keptMedia()),
   dropMedia: (hashes: readonly string[]): Promise<void> =>
-    kitKeeper.ask((api) => api.dropMedia(hashes)),
-  settleMedia: (): Promise<void> => kitKeeper.ask((api) => api.settleMedia()),
-  renewMediaLog: (): Promise<void> => kitKeeper.ask((api) => api.renewMediaLog()),
-  fileOfMedia: (kept: KeptMedia): Promise<Blob> => kitKeeper.ask((api) => api.fileOfMedia(kept)),
+    kitWorker.ask((api) => api.dropMedia(hashes)),
+  settleMedia: (): Promise<void> => kitWorker.ask((api) => api.settleMedia()),
+  renewMediaLog: (): Promise<void> => kitWorker.ask((api) => api.renewMediaLog()),
+  fileOfMedia: (kept: KeptMedia): Promise<Blob> => kitWorker.ask((api) => api.fileOfMedia(kept)),
   clearScratchFiles,
   saveKit: (kit: Kit, progress: Progress, signal: AbortSignal): Promise<SavedKit> =>
-    kitKeeper.run((api, told) => api.saveKit(kit, told), progress, signal),
+    kitWorker.run((api, told) => api.saveKit(kit, told), progress, signal),
   openKit: (file: Blob, progress: Progress, signal: AbortSignal): Promise<Read<Kit>> =>
-    kitKeeper.run((api, told) => api.openKit(file, told), progress, signal),
+    kitWorker.run((api, told) => api.openKit(file, told), progress, signal),
   documentThumbnails: (
     bundle: Bundle,
     frames: readonly number[],

@@ -1,9 +1,9 @@
 import { expose } from 'comlink';
 import type { Bundle } from '@/core/document';
 import { MoonError } from '@/core/errors';
-import { askPageForWorkers } from './pageWorkers';
-import type { Stage, SentView, StageListener } from './stage';
-import { installHandlers } from './wire';
+import { askPageForWorkers } from './workers/pageWorkers';
+import type { Stage, SentView, StageListener } from './stage/stage';
+import { installHandlers } from './workers/wire';
 
 installHandlers();
 askPageForWorkers();
@@ -43,7 +43,7 @@ const api = {
     onShown: StageListener['onShown'],
   ) => {
     openStage = () =>
-      import('./stage').then(
+      import('./stage/stage').then(
         ({ Stage }) => {
           onProblem(null);
           return new Stage(canvas, { onQuads, onPlayhead, onProblem, onShown });
@@ -64,30 +64,30 @@ const api = {
     else stage.show({ ...view, bundle });
     missed = stage === null ? bundle : null;
   },
-  importMedia: later(async () => (await import('./importMedia')).importMedia),
-  importCopy: later(async () => (await import('./readableCopy')).importCopy),
+  importMedia: later(async () => (await import('./media/importMedia')).importMedia),
+  importCopy: later(async () => (await import('./media/readableCopy')).importCopy),
   documentThumbnails: later(async () => (await import('./thumbnail')).documentThumbnails),
   footageThumbnails: later(async () => (await import('./thumbnail')).footageThumbnails),
   measureOverlay: later(async () => (await import('./check/measureOverlay')).measureOverlay),
   pictureOfFinding: later(async () => (await import('./check/pictureOfFinding')).pictureOfFinding),
-  pickColour: later(async () => (await import('./picker')).pickColour),
-  findKey: later(async () => (await import('./judgeKey')).findKey),
-  screenKey: later(async () => (await import('./judgeKey')).screenKey),
-  measureKey: later(async () => (await import('./judgeKey')).measureKey),
-  findEvent: later(async () => (await import('./lookThrough')).findEvent),
-  findLoop: later(async () => (await import('./lookThrough')).findLoopIn),
-  artworkBox: later(async () => (await import('./lookThrough')).artworkBox),
-  findPalette: later(async () => (await import('./lookThrough')).findPalette),
-  findQuiet: later(async () => (await import('./lookThrough')).findQuiet),
-  recoverAlpha: later(async () => (await import('./recoverAlpha')).recoverAlpha),
+  pickColour: later(async () => (await import('./stage/picker')).pickColour),
+  findKey: later(async () => (await import('./keying/judgeKey')).findKey),
+  screenKey: later(async () => (await import('./keying/judgeKey')).screenKey),
+  measureKey: later(async () => (await import('./keying/judgeKey')).measureKey),
+  findEvent: later(async () => (await import('./footage/findEvent')).findEvent),
+  findLoop: later(async () => (await import('./footage/findLoop')).findLoopIn),
+  artworkBox: later(async () => (await import('./footage/artworkBox')).artworkBox),
+  findPalette: later(async () => (await import('./footage/findPalette')).findPalette),
+  findQuiet: later(async () => (await import('./footage/findQuiet')).findQuiet),
+  recoverAlpha: later(async () => (await import('./keying/recoverAlpha')).recoverAlpha),
   measureSound: later(async () => (await import('./sound/measureSound')).measureSound),
   hasSound: later(async () => (await import('./sound/hasSound')).hasSound),
   isHeard: later(async () => (await import('./sound/hasSound')).isHeard),
   mixSound: later(async () => (await import('./sound/live')).mixSound),
   splitLayer: later(async () => (await import('./words')).splitLayer),
   drawWords: later(async () => (await import('./words')).drawWords),
-  drawSvg: later(async () => (await import('./svg')).drawSvg),
-  findRecording: later(async () => (await import('./recording')).findRecording),
+  drawSvg: later(async () => (await import('./media/svg')).drawSvg),
+  findRecording: later(async () => (await import('./footage/findRecording')).findRecording),
   findLetterTarget: later(async () => (await import('./words')).findLetterTarget),
   findOverflow: later(async () => (await import('./words')).findOverflow),
   findMissingLetters: later(async () => (await import('./words')).findMissingLetters),

@@ -2,7 +2,7 @@ import { create, type Font } from 'fontkit';
 import { fontsOf, type Bundle, type FontFile, type Layer } from '@/core/document';
 import { MoonError } from '@/core/errors';
 import { DEFAULT_FONT, fontFamily } from '@/core/fonts';
-import { readMedia } from './mediaStore';
+import { readMedia } from './media/mediaStore';
 
 const fonts = new Map<string, Font>();
 

@@ -4,12 +4,12 @@ import { MoonError } from '@/core/errors';
 import { pixelsOn, softwareContext } from '@/paint/browserTools';
 import { inTurn } from '@/core/inTurn';
 import { Artist } from './artist';
-import { drawFrame } from './framePixels';
-import { mediaSource, openInput } from './frameReader';
-import { openFrames } from './frameSource';
-import { decodeStill } from './still';
+import { drawFrame } from './media/framePixels';
+import { mediaSource, openInput } from './media/frameReader';
+import { openFrames } from './media/frameSource';
+import { decodeStill } from './media/still';
 import { stopIfAborted } from './progress';
-import { paintSurface, type Surface } from './surfaces';
+import { paintSurface, type Surface } from './stage/surfaces';
 import { AudioSampleSink } from 'mediabunny';
 
 type Context = OffscreenCanvasRenderingContext2D;

@@ -2,11 +2,11 @@ import { nanoid } from '@reduxjs/toolkit';
 // Not by the index of documents, which has all of their code: the kit's own screen needs these alone.
 import { createLanding, createOverlay } from '@/core/document/create';
 import { EMPTY_KIT } from '@/core/document/emptyKit';
-import { heldName } from '@/core/document/held';
+import { nameWithinLimits } from '@/core/document/withinLimits';
 import { DOCUMENT_VERSION } from '@/core/document/stamp';
 import type { Footage, KitEntry, Landing, Overlay } from '@/core/document/types';
 import type { SendSettings } from '@/core/document/sendSettings';
-import { keep } from './keep';
+import { putEntry } from './putEntry';
 import { mayChange } from './mayChange';
 import { kitNamed, removed } from './kit';
 import { selectBelongingById, selectDocument, selectFootageById } from './selectors';
@@ -24,7 +24,7 @@ export const newOverlay =
   (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const overlay = change(createOverlay(stamp(), 'New overlay'));
-    return dispatch(keep(overlay)) ? overlay : null;
+    return dispatch(putEntry(overlay)) ? overlay : null;
   };
 
 export const addOverlay =
@@ -40,7 +40,7 @@ export const addLanding =
   (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const landing = change(createLanding(stamp(), 'New landing', base));
-    return dispatch(keep(landing)) ? landing.id : null;
+    return dispatch(putEntry(landing)) ? landing.id : null;
   };
 
 export const rename =
@@ -48,7 +48,7 @@ export const rename =
   (dispatch, getState) => {
     if (!dispatch(mayChange())) return;
     const entry = selectDocument(getState(), id) ?? selectFootageById(getState(), id);
-    if (entry) dispatch(keep({ ...entry, name }));
+    if (entry) dispatch(putEntry({ ...entry, name }));
   };
 
 export const duplicate =
@@ -56,7 +56,9 @@ export const duplicate =
   (dispatch, getState) => {
     const document = selectDocument(getState(), id);
     if (!document || !dispatch(mayChange())) return;
-    dispatch(keep({ ...document, ...stamp(), name: heldName(`${document.name} copy`) }));
+    dispatch(
+      putEntry({ ...document, ...stamp(), name: nameWithinLimits(`${document.name} copy`) }),
+    );
   };
 
 /** What was deleted or replaced. */
@@ -105,9 +107,9 @@ export const restore =
       return;
     }
     bin.delete(name);
-    if (!now) dispatch(keep(entry));
+    if (!now) dispatch(putEntry(entry));
     else if (!successor) dispatch(noticed(`${quoted(entry.name)} is in the kit already.`));
-    else if (isOf(now, successor)) dispatch(keep({ ...entry, name: now.name }));
+    else if (isOf(now, successor)) dispatch(putEntry({ ...entry, name: now.name }));
     else dispatch(noticed(`${quoted(entry.name)} has another file since, and keeps it.`));
   };
 
@@ -121,13 +123,13 @@ export const addRecipe =
   (dispatch) => {
     if (!dispatch(mayChange())) return;
     const version = DOCUMENT_VERSION;
-    dispatch(keep({ ...stamp(), kind: 'recipe', version, name, document, settings }));
+    dispatch(putEntry({ ...stamp(), kind: 'recipe', version, name, document, settings }));
   };
 
 export const renameKit =
   (name: string): AppThunk =>
   (dispatch) => {
-    if (dispatch(mayChange())) dispatch(kitNamed(heldName(name)));
+    if (dispatch(mayChange())) dispatch(kitNamed(nameWithinLimits(name)));
   };
 
 export const startEmptyKit = (): AppThunk => (dispatch) => {

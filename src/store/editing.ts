@@ -2,7 +2,7 @@ import { nestedIn, nestingCircle, type Landing, type Overlay, type Stack } from 
 import { edited } from '@/core/edit';
 import { MoonError, plainWords } from '@/core/errors';
 import { mayChange } from './mayChange';
-import { keepHeld } from './keep';
+import { putFitting } from './putEntry';
 import { redone, undone, type Editable } from './kit';
 import { selectDocument, selectOverlay } from './selectors';
 import { noticed } from './session';
@@ -26,7 +26,7 @@ const editDocument =
     try {
       const next = edited(document as T, edit);
       refuseCircles(next.entry, document, getState());
-      if (next.entry !== document) dispatch(keepHeld(next, gesture));
+      if (next.entry !== document) dispatch(putFitting(next, gesture));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }

@@ -1,7 +1,7 @@
 import { overlayFromRow, type PlannedOverlay } from '@/core/document';
 import { stamp } from './actions';
 import { mayChange } from './mayChange';
-import { keep } from './keep';
+import { putEntry } from './putEntry';
 import { selectOverlay } from './selectors';
 import { noticed } from './session';
 import type { AppThunk } from './store';
@@ -12,6 +12,8 @@ export const addFromTable =
   (dispatch, getState) => {
     const overlay = selectOverlay(getState(), id);
     if (!overlay || !dispatch(mayChange())) return;
-    const made = planned.filter((plan) => dispatch(keep(overlayFromRow(overlay, plan, stamp()))));
+    const made = planned.filter((plan) =>
+      dispatch(putEntry(overlayFromRow(overlay, plan, stamp()))),
+    );
     dispatch(noticed(`${made.length} overlays were made from the table.`));
   };

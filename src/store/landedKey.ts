@@ -2,7 +2,7 @@ import { type Footage } from '@/core/document';
 import { changeLayer } from '@/core/edit';
 import { engine } from '@/engine/engine';
 import { editLanding } from './editing';
-import { busily } from './busy';
+import { busily } from './busily';
 import { noticed } from './session';
 import type { AppThunk } from './store';
 import { quoted } from '@/core/quoted';

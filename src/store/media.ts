@@ -3,9 +3,9 @@ import { MoonError, plainWords } from '@/core/errors';
 import { engine, type Progress, type Sent } from '@/engine/engine';
 import { newId, noticedGone, stamp } from './actions';
 import { mayChange } from './mayChange';
-import { busily } from './busy';
-import { keep } from './keep';
-import { askToBeKeptOnce } from './keeping';
+import { busily } from './busily';
+import { putEntry } from './putEntry';
+import { askForPersistenceOnce } from './persistence';
 import type { Editable } from './kit';
 import { selectFootageById } from './selectors';
 import { foundUnreadable, leftUnreadable, noticed } from './session';
@@ -37,12 +37,12 @@ export const importFiles =
     for (const file of files) {
       try {
         const entry = await dispatch(brought(file));
-        if (dispatch(keep(entry))) entries.push(entry);
+        if (dispatch(putEntry(entry))) entries.push(entry);
       } catch (error) {
         dispatch(told(error, file));
       }
     }
-    if (entries.length > 0) dispatch(askToBeKeptOnce());
+    if (entries.length > 0) dispatch(askForPersistenceOnce());
     return entries;
   };
 
@@ -61,7 +61,7 @@ export const importSent =
         ...{ left: crop.left, top: crop.top, scale },
         canvas: { width: across, height },
       };
-      if (!dispatch(keep(entry.kind === 'footage' ? { ...entry, cut } : entry))) return;
+      if (!dispatch(putEntry(entry.kind === 'footage' ? { ...entry, cut } : entry))) return;
       dispatch(noticed(`${quoted(entry.name)} is in the kit.`));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
@@ -95,7 +95,7 @@ export const importCopy =
     const file = unreadable.get(id);
     if (!file || !dispatch(mayChange())) return;
     const entry = await engine.importCopy(file, stamp(), progress, signal);
-    if (!dispatch(keep(entry))) return;
+    if (!dispatch(putEntry(entry))) return;
     dispatch(leaveUnreadable(id));
     dispatch(noticed(`A copy of ${quoted(entry.name)} is in the kit.`));
   };
@@ -119,7 +119,7 @@ export const replaceFootage =
         throw new MoonError('not-found', meanwhile(footage, now));
       }
       const renewed = { ...entry, name: now.name };
-      if (!dispatch(keep(renewed))) return;
+      if (!dispatch(putEntry(renewed))) return;
       const text = [`${quoted(now.name)} has a new file.`, ...changes(now, entry)].join(' ');
       dispatch(noticedGone(now, text, renewed));
     } catch (error) {
@@ -160,5 +160,5 @@ export const recoverAlpha =
   async (dispatch) => {
     if (!dispatch(mayChange())) return null;
     const { footage, pair } = await engine.recoverAlpha(first, second, stamp(), progress, signal);
-    return dispatch(keep(footage)) ? { id: footage.id, agreement: pair.agreement } : null;
+    return dispatch(putEntry(footage)) ? { id: footage.id, agreement: pair.agreement } : null;
   };

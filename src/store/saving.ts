@@ -17,7 +17,7 @@ import {
   type Index,
 } from './storage';
 import { listeners, store } from './store';
-import { askToBeKeptOnce } from './keeping';
+import { askForPersistenceOnce } from './persistence';
 import { tellTabs } from './tabs';
 
 /** What is known to lie in storage: the very objects, so that a change is a different object. */
@@ -239,7 +239,7 @@ listeners.startListening({
     await saveChanges();
     // A change may have come just when the round before was over.
     if (hasUnsaved() && !store.getState().session.unsaved) await saveChanges();
-    if (++edits === EDITS_WORTH_KEEPING) store.dispatch(askToBeKeptOnce());
+    if (++edits === EDITS_WORTH_KEEPING) store.dispatch(askForPersistenceOnce());
     if (Date.now() - copied < HOUR) return;
     copied = Date.now();
     await copyKit();

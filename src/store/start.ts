@@ -1,8 +1,8 @@
 import type { KitEntry } from '@/core/document';
 import { EMPTY_KIT } from '@/core/document/emptyKit';
-import { keepAside } from './aside';
+import { keepAside } from './unreadParts';
 import { belongingSet, documentFollowed, footageSet, kitLoaded, removed } from './kit';
-import { recallKept } from './keeping';
+import { recallPersistence } from './persistence';
 import { beginSaving, copyKit, isFull, noteStored, openIndex } from './saving';
 import { followingSet, noticed, settingsLoaded, unreadFound, unsavedSet } from './session';
 import {
@@ -44,7 +44,7 @@ export const keepKit = (): AppThunk<Promise<void>> => async (dispatch) => {
 export const startKeeping = (): AppThunk<Promise<void>> => async (dispatch) => {
   const writer = await takeLock(() => void dispatch(takeOver()));
   dispatch(followingSet(!writer));
-  void dispatch(recallKept());
+  void dispatch(recallPersistence());
   if (writer) void engine.clearScratchFiles().catch(() => undefined);
   await dispatch(open(writer));
 };

@@ -5,13 +5,18 @@ import { sessionReducer } from './session';
 
 export const listeners = createListenerMiddleware();
 
+/**
+ * What the checks of development leave out: histories hold up to 200 documents each, and walking them would cost
+ * seconds an action.
+ */
+const LARGE = ['kit.documents', 'session.checks', 'session.delivery'];
+
 export const store = configureStore({
   reducer: { kit: kitReducer, session: sessionReducer },
   middleware: (defaults) =>
-    // Only in development. Histories hold up to 200 documents each: walking them would cost seconds an action.
     defaults({
-      serializableCheck: { ignoredPaths: ['kit.documents', 'session.checks'], ignoreActions: true },
-      immutableCheck: { ignoredPaths: ['kit.documents', 'session.checks'] },
+      serializableCheck: { ignoredPaths: LARGE, ignoreActions: true },
+      immutableCheck: { ignoredPaths: LARGE },
     }).prepend(listeners.middleware),
 });
 

@@ -3,8 +3,8 @@ import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
 import { stamp } from './actions';
 import { mayChange } from './mayChange';
-import { busily } from './busy';
-import { keep } from './keep';
+import { busily } from './busily';
+import { putEntry } from './putEntry';
 import { saveChanges } from './saving';
 import { selectKit } from './selectors';
 import { noticed } from './session';
@@ -69,7 +69,7 @@ export const bringBack =
             return engine.importMedia(file, stamp(), progress, signal);
           }),
         ));
-      if (dispatch(keep(back))) dispatch(noticed(`${quoted(back.name)} is in the kit again.`));
+      if (dispatch(putEntry(back))) dispatch(noticed(`${quoted(back.name)} is in the kit again.`));
     } catch (error) {
       dispatch(noticed(plainWords(error), 'problem'));
     }

@@ -3,7 +3,7 @@ import type { PathPoint } from '../geometry/path';
 import { moveKind } from '../moves';
 import { shapeKind } from '../shapes';
 import { LIMITS, RATE_LIMIT } from './fields';
-import { heldName } from './held';
+import { nameWithinLimits } from './withinLimits';
 import { newLayer } from './layerParts';
 import {
   CANVAS_LIMIT,
@@ -123,7 +123,7 @@ export const NEW_WORDS = 'New words';
 
 export const createWords = (id: string, stack: Stack, text = NEW_WORDS): WordsLayer => ({
   ...newLayer('words', id, stack),
-  name: heldName(text),
+  name: nameWithinLimits(text),
   text,
 });
 

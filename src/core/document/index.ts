@@ -2,7 +2,7 @@ export * from './types';
 export * from './create';
 export * from './createKey';
 export * from './emptyKit';
-export * from './held';
+export * from './withinLimits';
 export * from './media';
 export * from './reading';
 export * from './bundle';

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { MoonError } from '../errors';
-import { heldName } from './held';
+import { nameWithinLimits } from './withinLimits';
 import type { WordsLayer } from './layers';
 import type { Overlay } from './types';
 import { quoted } from '../quoted';
@@ -86,7 +86,7 @@ export function planOverlays(
     const double = named[i] !== undefined && same.indexOf(same[i]) < i;
     return {
       row: i + 1,
-      name: heldName(`${overlay.name}: ${named[i] ?? `row ${i + 1}`}`),
+      name: nameWithinLimits(`${overlay.name}: ${named[i] ?? `row ${i + 1}`}`),
       texts: Object.fromEntries(filled.map(({ layer, column }) => [layer.id, row[column]])),
       problems: double ? [...problems, 'it says the same as a row before it'] : problems,
     };

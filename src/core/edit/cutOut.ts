@@ -1,6 +1,6 @@
 import { canvasOf, createOverlay, type Stamp } from '../document/create';
 import { shiftLayer } from './time';
-import { heldName } from '../document/held';
+import { nameWithinLimits } from '../document/withinLimits';
 import { newLayer, partsOf, withParts } from '../document/layerParts';
 import {
   CANVAS_LIMIT,
@@ -38,7 +38,7 @@ export function cutOutOverlay(stamp: Stamp, cutting: Cutting): Overlay {
   const scale = enlargement(cutting);
   const [width, height] = [layer.width * scale, layer.height * scale];
   const overlay: Overlay = {
-    ...createOverlay(stamp, heldName(`${layer.name} cut out`)),
+    ...createOverlay(stamp, nameWithinLimits(`${layer.name} cut out`)),
     ...{ ...canvasOf({ width, height }), rate: stack.rate, length: to - from },
   };
   const alone = {
@@ -64,7 +64,7 @@ export function matteOverlay(stamp: Stamp, cutting: Cutting): Overlay {
   const white = { ...NEUTRAL, tint: '#ffffff', tintStrength: 1 };
   return {
     ...overlay,
-    name: heldName(`${cutting.layer.name} matte`),
+    name: nameWithinLimits(`${cutting.layer.name} matte`),
     backdrop: { kind: 'key', colour: '#000000' },
     layers: overlay.layers.map((layer) => ({ ...layer, effects: white })),
   };

@@ -1,6 +1,6 @@
 import { timeLayers } from '../motion/timing';
 import { withFollowingLength } from './time';
-import { held, type Held } from '../document/held';
+import { withinLimits, type WithinLimits } from '../document/withinLimits';
 import type { Landing, Overlay } from '../document/types';
 
 /**
@@ -8,9 +8,12 @@ import type { Landing, Overlay } from '../document/types';
  * limits. The one way any edit is applied, so that whatever is kept can be read again.
  * @throws MoonError 'too-many' | 'document-invalid', or what solveCues throws
  */
-export function edited<D extends Overlay | Landing>(document: D, edit: (before: D) => D): Held<D> {
+export function edited<D extends Overlay | Landing>(
+  document: D,
+  edit: (before: D) => D,
+): WithinLimits<D> {
   const next = edit(document);
   timeLayers(next);
   const settled = next.kind === 'overlay' ? (withFollowingLength(next) as D) : next;
-  return settled === document ? { entry: document, told: [] } : held(settled);
+  return settled === document ? { entry: document, told: [] } : withinLimits(settled);
 }

@@ -2,7 +2,7 @@ import { apply, inverse, multiply, type Matrix, type Point } from '../geometry/m
 import { placeMatrix } from '../geometry/placeMatrix';
 import { layerTree, withinLayer } from '../document/tree';
 import { createGroup } from '../document/create';
-import { heldName } from '../document/held';
+import { nameWithinLimits } from '../document/withinLimits';
 import type { Cue, GroupLayer, Layer } from '../document/layers';
 import type { Stack } from '../document/types';
 import { freeCues } from './cues';
@@ -84,7 +84,7 @@ function copyOf(layer: Layer, named: boolean, renamed: ReadonlyMap<string, strin
   return {
     ...layer,
     id: now(layer.id),
-    name: named ? heldName(`${layer.name} copy`) : layer.name,
+    name: named ? nameWithinLimits(`${layer.name} copy`) : layer.name,
     group: layer.group && now(layer.group),
     mask: layer.mask && { ...layer.mask, layer: now(layer.mask.layer) },
     moves: layer.moves.map((move) => ({ ...move, id: now(move.id), cue: cueOf(move.cue) })),

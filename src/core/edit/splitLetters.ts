@@ -2,7 +2,7 @@ import { createGroup } from '../document/create';
 import { laterCue } from '../document/cues';
 import { mapMoves } from './cues';
 import { findLayer, groupMatrix } from './layers';
-import { heldName } from '../document/held';
+import { nameWithinLimits } from '../document/withinLimits';
 import { partedForPieces, withParts } from '../document/layerParts';
 import {
   placeAt,
@@ -191,7 +191,7 @@ function wordsPiece(
   const context = { of, box: artwork.box, cut: null, before, after };
   const draft: WordsLayer = {
     ...layer,
-    ...{ text, letters, name: heldName(text), moves: [], piece: context },
+    ...{ text, letters, name: nameWithinLimits(text), moves: [], piece: context },
     keyframes: withoutChannels(layer.keyframes, PLACE_CHANNELS),
   };
   const first = layerArtwork(draft, 0, assets).glyphs[0];

@@ -7,7 +7,7 @@ import { guideScene } from '@/core/scene/guideScene';
 import { evenlySpread } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
-import { fitted, LandedGround } from '../landedGround';
+import { fitted, LandedGround } from '../stage/landedGround';
 import { stopIfAborted } from '../progress';
 
 type Context = OffscreenCanvasRenderingContext2D;

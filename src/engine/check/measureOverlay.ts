@@ -10,7 +10,7 @@ import type { Bundle, Landing, Overlay } from '@/core/document';
 import { sceneAt, type Box, type Scene } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
-import { fitted } from '../landedGround';
+import { fitted } from '../stage/landedGround';
 import { stopIfAborted, type Progress } from '../progress';
 import { measureContrast } from './measureContrast';
 

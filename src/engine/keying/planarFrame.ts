@@ -1,5 +1,5 @@
 import type { VideoSample } from 'mediabunny';
-import type { Frame } from '../frame';
+import type { Frame } from '../media/frame';
 import type { PlanarFrame } from './keyer';
 
 /** A frame's own planes; null where it does not come as 8 bit 4:2:0 in the colours of BT.709. */

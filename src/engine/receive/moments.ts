@@ -3,7 +3,7 @@ import type { PlannedPictures } from '@/core/sending/plan';
 import type { Receiver } from '@/core/receivers';
 import { evenlySpread } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
-import { fitted } from '../landedGround';
+import { fitted } from '../stage/landedGround';
 import { stopIfAborted } from '../progress';
 import { FORMAT_WORK } from '../send/formats';
 import { eachFrame } from '../send/sentFile';

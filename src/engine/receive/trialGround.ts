@@ -9,7 +9,7 @@ import { multiply, scaling, translation, type Box, type Matrix } from '@/core/sc
 import { pixelsOn, softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
 import { paintArtwork } from '../check/measureOverlay';
-import { LandedGround } from '../landedGround';
+import { LandedGround } from '../stage/landedGround';
 import type { Moment } from './moments';
 
 type Context = OffscreenCanvasRenderingContext2D;

@@ -9,7 +9,7 @@ import { readWebp, WEBP_BLOCK, webpFile } from '@/core/formats/files/webp';
 import { PRORES_422_HQ, PRORES_4444, type Profile } from '@/core/prores/profile';
 import { sceneAt } from '@/core/scene';
 import { plainName } from '@/core/sending/fileName';
-import { openInput } from '../frameReader';
+import { openInput } from '../media/frameReader';
 import {
   neverMissing,
   videoMissing,

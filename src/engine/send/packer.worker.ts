@@ -3,7 +3,7 @@ import { quantize, type Palette } from 'gifenc';
 import { GIF_COLOURS, hardenAlpha, palettePixels } from '@/core/formats/gif';
 import type { GifSettings } from '@/core/document/sendSettings';
 import { softwareContext } from '@/paint/browserTools';
-import { installHandlers } from '../wire';
+import { installHandlers } from '../workers/wire';
 
 /** How a frame is packed as a picture; `quality` is 0 to 1, above which nothing is lost. */
 export interface PictureKind {

@@ -3,7 +3,7 @@ import { hardenAlpha } from '@/core/formats/gif';
 import { compareFrames, summarise, type FrameDifference } from '@/core/matte/compare';
 import { firstWrongTime } from '@/core/sending/times';
 import { framesToSeconds, type Rate, type Seconds } from '@/core/time';
-import { openInput } from '../frameReader';
+import { openInput } from '../media/frameReader';
 import { stopIfAborted } from '../progress';
 import { edgePicture } from './edgePicture';
 import { FORMAT_WORK } from './formats';

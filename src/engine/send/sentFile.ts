@@ -1,7 +1,7 @@
 import { MoonError } from '@/core/errors';
 import type { Rate, Seconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
-import { loadResvg } from '../resvg';
+import { loadResvg } from '../media/resvg';
 
 type Context = OffscreenCanvasRenderingContext2D;
 

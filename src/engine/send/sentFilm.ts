@@ -7,9 +7,9 @@ import {
 } from 'mediabunny';
 import type { ColourCoding } from '@/core/colour/coding';
 import { framesToSeconds, type Seconds } from '@/core/time';
-import { TIMES_ROUNDED_BY } from '../frame';
-import { framePixels } from '../framePixels';
-import { codingOf, openInput } from '../frameReader';
+import { TIMES_ROUNDED_BY } from '../media/frame';
+import { framePixels } from '../media/framePixels';
+import { codingOf, openInput } from '../media/frameReader';
 import type { Size } from '../kernels/keying';
 import { momentsOf } from './sameBytes';
 import { differs, type Decoded } from './sentFile';

@@ -10,7 +10,7 @@ import {
 import type { Seconds } from '@/core/time';
 import { softwareContext } from '@/paint/browserTools';
 import type { Size } from '../kernels/keying';
-import { readingOf } from '../movingPictures';
+import { readingOf } from '../media/movingPictures';
 import { ahead } from './ahead';
 import { sameBytes } from './sameBytes';
 import { differs, pixelsOf, type Decoded } from './sentFile';

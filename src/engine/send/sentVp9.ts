@@ -2,7 +2,7 @@ import { EncodedPacketSink, VideoSample, type EncodedPacket } from 'mediabunny';
 import type { ColourCoding } from '@/core/colour/coding';
 import { planarRgba, type PlanarPicture } from '@/core/colour/planarRgba';
 import { planarFrame } from '../keying/planarFrame';
-import { bytesOfPlanes, planesIn, type PlaneKind } from '../planes';
+import { bytesOfPlanes, planesIn, type PlaneKind } from '../media/planes';
 import { pairs } from './pairs';
 import { differs } from './sentFile';
 import { browserFrames, type Film, type FilmFrames } from './sentFilm';

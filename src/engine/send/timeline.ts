@@ -10,7 +10,7 @@ import {
 import { otioTimeline, type TimelineMedia } from '@/core/formats/otio';
 import { fileName, freeName } from '@/core/sending/fileName';
 import { framesToSeconds } from '@/core/time';
-import { readMedia } from '../mediaStore';
+import { readMedia } from '../media/mediaStore';
 import { stopIfAborted } from '../progress';
 import { openZip } from './zipFile';
 

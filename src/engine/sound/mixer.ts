@@ -2,7 +2,7 @@ import type { Bundle, Landing } from '@/core/document';
 import { addHeard, frameOfSample, limit, sampleOfFrame } from '@/core/sound/mix';
 import { silence, type Stereo } from '@/core/sound/types';
 import { voicesOf, type Voice } from '@/core/sound/voices';
-import { readingFailed } from '../readingFailed';
+import { readingFailed } from '../media/readingFailed';
 import { SoundReader } from './soundReader';
 
 /** Mixes what is heard in a landing, frame by frame; memory does not grow with its length. */

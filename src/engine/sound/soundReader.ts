@@ -2,8 +2,8 @@ import { AudioSampleSink, type AudioSample, type Input, type InputAudioTrack } f
 import type { Media } from '@/core/document';
 import type { Decoded } from '@/core/sound/mix';
 import { mixDown } from '@/core/sound/mixDown';
-import { mediaSource, openInput } from '../frameReader';
-import { mayMove } from '../movingPictures';
+import { mediaSource, openInput } from '../media/frameReader';
+import { mayMove } from '../media/movingPictures';
 
 /**
  * Samples an MP3 begins with that were never in the sound: its encoder's delay of 576 and the

@@ -3,10 +3,10 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { formatById, holdsPictures, isFootage } from '@/core/formats';
 import { rateLabel, secondsLabel } from '@/core/time';
-import { deliver, stopDelivery, useDeliveries, type Past } from '@/store/delivery';
+import { deliver, stopDelivery } from '@/store/delivery';
 import { importSent } from '@/store/media';
 import { queuedJobs } from '@/store/sending';
-import { unqueued, type Queued } from '@/store/session';
+import { unqueued, type Past, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { selectCheckState } from '@/store/check';
 import { work, type Delivery, type SendJob, type Sent } from '@/store/work';
@@ -18,12 +18,12 @@ import { MoonProgress } from '@/ui/MoonProgress';
 import type { Ways } from '@/ui/Steps';
 import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-import { doing } from '../shared/doing';
+import { sendStateText } from '../shared/sendStateText';
 import { download, sharing } from '../shared/files';
 import { Hint } from '../shared/Hint';
 import { Missing } from '../shared/Missing';
 import { useBundle } from '../shared/useBundle';
-import { useFound } from '../shared/useFound';
+import { useAnswer } from '../shared/useAnswer';
 import { useLongWork } from '../shared/useLongWork';
 import { useQuietCheck } from '../shared/useQuietCheck';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
@@ -71,7 +71,7 @@ function Send({ bundle, go, heading }: SendProps) {
   const check = useAppSelector((state) => selectCheckState(state, document.id));
   const sending = useSending(bundle);
   const { settings, change, chosen, offered, receiver } = sending;
-  const { underWay, last, past } = useDeliveries();
+  const { underWay, last, past } = useAppSelector(({ session }) => session.delivery);
   const mine = last?.document === document.id ? last : null;
   const result = mine?.delivery ?? null;
   const able = offered.filter(({ unable }) => unable === null).map(({ format }) => format.id);
@@ -162,8 +162,8 @@ function Send({ bundle, go, heading }: SendProps) {
             {...underWay}
             doing={
               underWay.document.id === document.id
-                ? doing(underWay.state)
-                : `${quoted(underWay.document.name)}: ${doing(underWay.state)}`
+                ? sendStateText(underWay.state)
+                : `${quoted(underWay.document.name)}: ${sendStateText(underWay.state)}`
             }
             onStop={stopDelivery}
           />
@@ -192,7 +192,7 @@ const mimeOf = ({ sentFiles }: Delivery): string =>
 
 /** Whether what is heard in a landing will be in its file. */
 function SoundNote({ bundle, carries }: { readonly bundle: Bundle; readonly carries: boolean }) {
-  const heard = useFound(() => work.isHeard(bundle), bundle);
+  const heard = useAnswer(() => work.isHeard(bundle), bundle);
   if (bundle.document.kind !== 'landing' || heard === null) return null;
   const says = () => {
     if (!heard) return 'No sound: nothing in this landing can be heard.';

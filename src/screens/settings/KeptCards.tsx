@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { mayChange } from '@/store/mayChange';
-import { deleteUnread, unreadText } from '@/store/aside';
+import { deleteUnread, unreadText } from '@/store/unreadParts';
 import { findCopies, openCopy } from '@/store/kitFiles';
-import { askToBeKept } from '@/store/keeping';
-import type { Keeping } from '@/store/session';
+import { askForPersistence } from '@/store/persistence';
+import type { Persistence } from '@/store/session';
 import type { SafetyCopy, Unread } from '@/store/storage';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { bringBack, findUnused, freeUnused, type UnusedMedia } from '@/store/unusedMedia';
@@ -25,7 +25,7 @@ const moment = (milliseconds: number): string =>
   });
 
 /** What is asked for whenever something in it may have changed. */
-function useFound<T>(find: () => Promise<T>, first: T): readonly [T, () => void] {
+function useRefreshable<T>(find: () => Promise<T>, first: T): readonly [T, () => void] {
   const [found, setFound] = useState(first);
   const [asked, setAsked] = useState(0);
   const ready = useAppSelector((state) => state.kit.status === 'ready');
@@ -44,7 +44,7 @@ function useFound<T>(find: () => Promise<T>, first: T): readonly [T, () => void]
   return [found, () => setAsked((count) => count + 1)];
 }
 
-const KEEPING: Readonly<Record<Keeping, string>> = {
+const PERSISTENCE: Readonly<Record<Persistence, string>> = {
   'not asked':
     'The browser will be asked to keep your kit once there is something in it. Until then it may clear it when it needs room.',
   kept: 'The browser has promised to keep your kit, even when it needs room.',
@@ -55,14 +55,17 @@ const KEEPING: Readonly<Record<Keeping, string>> = {
 /** How much room there is, and whether the browser keeps what is saved. */
 export function StorageCard() {
   const dispatch = useAppDispatch();
-  const keeping = useAppSelector((state) => state.session.keeping);
-  const [room] = useFound(roomInWords, 'Asking the browser…');
+  const persistence = useAppSelector((state) => state.session.persistence);
+  const [room] = useRefreshable(roomInWords, 'Asking the browser…');
   return (
     <Card title="Storage">
       <Words>{room}</Words>
-      <Words soft>{KEEPING[keeping]}</Words>
-      {keeping === 'kept' ? null : (
-        <Action label="Ask the browser to keep it" onPress={() => void dispatch(askToBeKept())} />
+      <Words soft>{PERSISTENCE[persistence]}</Words>
+      {persistence === 'kept' ? null : (
+        <Action
+          label="Ask the browser to keep it"
+          onPress={() => void dispatch(askForPersistence())}
+        />
       )}
     </Card>
   );
@@ -80,7 +83,7 @@ async function roomInWords(): Promise<string> {
 /** Earlier states of the kit, and kits that were replaced. */
 export function CopiesCard() {
   const dispatch = useAppDispatch();
-  const [copies, again] = useFound(findCopies, []);
+  const [copies, again] = useRefreshable(findCopies, []);
   const [chosen, setChosen] = useState<SafetyCopy | null>(null);
   const bring = () => {
     if (chosen) void dispatch(openCopy(chosen)).then(again);
@@ -129,7 +132,7 @@ function aboutCopy({ at, why, counts }: SafetyCopy): string {
 /** Media files that nothing in the kit names any more. */
 export function UnusedCard() {
   const dispatch = useAppDispatch();
-  const [unused, again] = useFound(() => dispatch(findUnused()), []);
+  const [unused, again] = useRefreshable(() => dispatch(findUnused()), []);
   if (unused.length === 0) return null;
   const sum = unused.reduce((total, { bytes }) => total + bytes, 0);
   const free = (files: readonly UnusedMedia[]) =>

@@ -1,11 +1,11 @@
 import { usePathname, useRouter, type Href } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { stopBusy } from '@/store/busy';
-import { sendPath, stopDelivery, useDeliveries } from '@/store/delivery';
+import { stopBusy } from '@/store/busily';
+import { sendPath, stopDelivery } from '@/store/delivery';
 import { useAppSelector } from '@/store/store';
 import { MoonProgress } from '@/ui/MoonProgress';
-import { doing } from './doing';
+import { sendStateText } from './sendStateText';
 import { quoted } from '@/core/quoted';
 
 /** Milliseconds for which work is not shown: most of it is done by then. */
@@ -26,7 +26,7 @@ export function BusyWork() {
 function SendUnderWay() {
   const router = useRouter();
   const path = usePathname();
-  const { underWay } = useDeliveries();
+  const { underWay } = useAppSelector(({ session }) => session.delivery);
   if (!underWay || path.endsWith('/send')) return null;
   const { document } = underWay;
   return (
@@ -34,7 +34,7 @@ function SendUnderWay() {
       <MoonProgress
         {...underWay}
         small
-        doing={`${quoted(document.name)}: ${doing(underWay.state).toLowerCase()}`}
+        doing={`${quoted(document.name)}: ${sendStateText(underWay.state).toLowerCase()}`}
         onShow={() => router.navigate(sendPath(document) as Href)}
         onStop={stopDelivery}
       />

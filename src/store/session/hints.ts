@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { settingsLoaded } from './settings';
+import { settingsLoaded } from './settingsLoaded';
 
 /** Hints that were shown on the first visit, and never will be again. */
 const hints = createSlice({

@@ -2,11 +2,12 @@ import { combineReducers } from '@reduxjs/toolkit';
 import { busyReducer } from './busy';
 import { checksReducer } from './checks';
 import { copiedReducer } from './copied';
-import { keepingReducer } from './keeping';
+import { deliveryReducer } from './delivery';
+import { persistenceReducer } from './persistence';
 import { noticesReducer } from './notices';
 import { penReducer } from './pen';
 import { queueReducer } from './queue';
-import { followingReducer, unsavedReducer } from './saving';
+import { followingReducer, unsavedReducer } from './saveState';
 import { receiversReducer, sendingsReducer } from './sendings';
 import { hintsReducer } from './hints';
 import { themeReducer } from './theme';
@@ -17,14 +18,22 @@ import { unreadableReducer } from './unreadable';
 export { busyBegun, busyGoesOn, busyOver } from './busy';
 export { lookSet, type Look } from './checks';
 export { layerCopied } from './copied';
+export {
+  deliveryBegun,
+  deliveryGoesOn,
+  deliveryMade,
+  deliveryOver,
+  type Past,
+  type UnderWay,
+} from './delivery';
 export { hintSeen } from './hints';
-export { keepingSet, type Keeping } from './keeping';
+export { persistenceSet, type Persistence } from './persistence';
 export { dismissed, noticed } from './notices';
 export { penSet, type PenSettings } from './pen';
 export { queued, unqueued, type Queued } from './queue';
-export { followingSet, unsavedSet } from './saving';
+export { followingSet, unsavedSet } from './saveState';
 export { receiverSet, sendingSet } from './sendings';
-export { settingsLoaded } from './settings';
+export { settingsLoaded } from './settingsLoaded';
 export { themeSet } from './theme';
 export { updateFound } from './update';
 export { unreadFound, unreadGone } from './unread';
@@ -34,7 +43,7 @@ export { foundUnreadable, leftUnreadable, type Unreadable } from './unreadable';
 export const sessionReducer = combineReducers({
   notices: noticesReducer,
   busy: busyReducer,
-  keeping: keepingReducer,
+  persistence: persistenceReducer,
   unreadable: unreadableReducer,
   unread: unreadReducer,
   following: followingReducer,
@@ -48,4 +57,5 @@ export const sessionReducer = combineReducers({
   receivers: receiversReducer,
   queue: queueReducer,
   checks: checksReducer,
+  delivery: deliveryReducer,
 });

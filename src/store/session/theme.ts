@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Settings } from '../storage';
-import { settingsLoaded } from './settings';
+import { settingsLoaded } from './settingsLoaded';
 
 const theme = createSlice({
   name: 'theme',

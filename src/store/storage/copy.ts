@@ -1,4 +1,4 @@
-import { onStorage } from '@/core/onStorage';
+import { withStorage } from '@/core/withStorage';
 
 export type Texts = Readonly<Record<string, string>>;
 
@@ -35,14 +35,14 @@ export async function apply(place: Place, { set, removed }: Change, serial: stri
 /** Those of some keys that are there. @throws MoonError 'storage-full' | 'storage-away' */
 export async function readTexts(place: Place, keys: readonly string[]): Promise<Texts> {
   if (keys.length === 0) return {};
-  const found = await onStorage(() => place.getMany([...keys]));
+  const found = await withStorage(() => place.getMany([...keys]));
   return Object.fromEntries(
     Object.entries(found).filter((entry): entry is [string, string] => entry[1] !== null),
   );
 }
 
 const readAll = async (place: Place): Promise<Texts> =>
-  readTexts(place, await onStorage(() => place.getAllKeys()));
+  readTexts(place, await withStorage(() => place.getAllKeys()));
 
 /** Another place that has what the records have, for when a browser throws those away. */
 export class Copy {
@@ -62,18 +62,18 @@ export class Copy {
    */
   async catchUp(): Promise<void> {
     if (this.serial !== null) return;
-    const found = await onStorage(() => this.place.getItem(SERIAL)).catch(() => undefined);
+    const found = await withStorage(() => this.place.getItem(SERIAL)).catch(() => undefined);
     if (found === undefined) return;
-    const serial = await onStorage(() => this.records.getItem(SERIAL));
-    if (found === null || found !== serial) await onStorage(() => this.copyAll());
+    const serial = await withStorage(() => this.records.getItem(SERIAL));
+    if (found === null || found !== serial) await withStorage(() => this.copyAll());
     this.serial = serial ?? '';
   }
 
   /** The same without writing: where something is missing, all is copied once it has to follow. */
   async compare(): Promise<void> {
-    const found = await onStorage(() => this.place.getItem(SERIAL)).catch(() => undefined);
+    const found = await withStorage(() => this.place.getItem(SERIAL)).catch(() => undefined);
     if (found === undefined) return;
-    const serial = await onStorage(() => this.records.getItem(SERIAL));
+    const serial = await withStorage(() => this.records.getItem(SERIAL));
     this.serial = found !== null && found === serial ? serial : BEHIND;
   }
 
@@ -94,10 +94,10 @@ export class Copy {
 
   /** @returns the serial that it has then; null where the records were thrown away, so that this is all that there is */
   private async followed(change: Change, serial: string, before: string): Promise<string | null> {
-    if ((await onStorage(() => this.records.getItem(INDEX))) === null) return null;
-    const found = await onStorage(() => this.place.getItem(SERIAL));
+    if ((await withStorage(() => this.records.getItem(INDEX))) === null) return null;
+    const found = await withStorage(() => this.place.getItem(SERIAL));
     const isAsLeft = (found ?? '') === before;
-    await onStorage(() => (isAsLeft ? apply(this.place, change, serial) : this.copyAll()));
+    await withStorage(() => (isAsLeft ? apply(this.place, change, serial) : this.copyAll()));
     return serial;
   }
 

@@ -1,4 +1,4 @@
-export * from './aside';
+export * from './unreadParts';
 export * from './generations';
 export { readRecord, recallRecords, removeRecords } from './records';
 export * from './settings';

@@ -2,7 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { nanoid } from '@reduxjs/toolkit';
 import { MIRROR_BUCKET } from '@/core/buckets';
 import { inTurn } from '@/core/inTurn';
-import { onStorage } from '@/core/onStorage';
+import { withStorage } from '@/core/withStorage';
 import { CACHES } from '@/core/site';
 import { CachedTexts } from './cachedTexts';
 import { apply, Copy, INDEX, readTexts, SERIAL, type Change, type Texts } from './copy';
@@ -26,7 +26,7 @@ const spare = 'caches' in globalThis ? new Copy(storage, new CachedTexts(CACHES.
 const copies = [mirror, spare].filter((copy) => copy !== null);
 
 export const readRecord = (key: string): Promise<string | null> =>
-  onStorage(() => storage.getItem(key));
+  withStorage(() => storage.getItem(key));
 
 /** Those of some keys that are there. */
 export const readRecords = (keys: readonly string[]): Promise<Texts> => readTexts(storage, keys);
@@ -52,7 +52,7 @@ function changeAll(change: Change): Promise<void> {
   const changed = turn(async () => {
     await mirror?.catchUp();
     await readySpare();
-    await onStorage(() => apply(storage, change, serial));
+    await withStorage(() => apply(storage, change, serial));
     await mirror?.follow(change, serial);
   });
   void spareTurn(() =>
@@ -84,11 +84,11 @@ export async function recallRecords(): Promise<void> {
   const [newest] = kept
     .filter((texts) => texts !== null)
     .sort(({ [SERIAL]: a = '' }, { [SERIAL]: b = '' }) => (a < b ? 1 : -1));
-  if (newest) await onStorage(() => storage.setMany({ ...newest }));
+  if (newest) await withStorage(() => storage.setMany({ ...newest }));
 }
 
 export const recordKeys = (prefix = ''): Promise<readonly string[]> =>
-  onStorage(() => storage.getAllKeys()).then((keys) =>
+  withStorage(() => storage.getAllKeys()).then((keys) =>
     keys.filter((key) => key.startsWith(prefix)),
   );
 

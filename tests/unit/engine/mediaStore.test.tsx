@@ -6,7 +6,7 @@ import {
   keptMedia,
   piecesOfMedia,
   readMedia,
-} from '@/engine/mediaStore';
+} from '@/engine/media/mediaStore';
 
 /** Larger than two chunks, and no two places alike. */
 const bytes = Uint8Array.from({ length: 1_700_000 }, (_, i) => (i * 31 + (i >> 9)) & 255);

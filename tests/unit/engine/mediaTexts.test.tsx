@@ -1,8 +1,8 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { createHash } from 'node:crypto';
 import { IDBFactory } from 'fake-indexeddb';
-import { dropMedia, keepMedia, keptMedia, readMedia } from '@/engine/mediaStore';
-import { renewMediaLog, settleMedia } from '@/engine/mediaTexts';
+import { dropMedia, keepMedia, keptMedia, readMedia } from '@/engine/media/mediaStore';
+import { renewMediaLog, settleMedia } from '@/engine/media/mediaTexts';
 
 const bucket = new IDBFactory();
 Object.assign(navigator, {

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
-import { OwnWorkers } from '@/engine/ownWorkers';
-import type { StartedWorker } from '@/engine/pageWorkers';
-import { installHandlers } from '@/engine/wire';
+import { OwnWorkers } from '@/engine/workers/ownWorkers';
+import type { StartedWorker } from '@/engine/workers/pageWorkers';
+import { installHandlers } from '@/engine/workers/wire';
 
 installHandlers();
 

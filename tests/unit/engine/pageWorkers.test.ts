@@ -1,4 +1,4 @@
-import { askPageForWorkers, startWorker } from '@/engine/pageWorkers';
+import { askPageForWorkers, startWorker } from '@/engine/workers/pageWorkers';
 
 /** Workers of a made-up page: what is said to each is kept, and each can speak and fail. */
 class MadeWorker extends EventTarget {

@@ -1,4 +1,4 @@
-import { bytesOfPlanes, planeKind, planesIn } from '@/engine/planes';
+import { bytesOfPlanes, planeKind, planesIn } from '@/engine/media/planes';
 
 const FORMATS = [
   ['I420', 420, false, 8, 15 + 2 * 6],

@@ -1,5 +1,5 @@
 import { sceneAt } from '@/core/scene';
-import { throughViewport } from '@/engine/viewport';
+import { throughViewport } from '@/engine/stage/viewport';
 import { nodeContext, nodeTools } from '@/paint/nodeTools';
 import { paintScene } from '@/paint/paintScene';
 import { solid } from '@/core/document';

@@ -1,6 +1,6 @@
 import { expose, wrap } from 'comlink';
 import { MoonError } from '@/core/errors';
-import { installHandlers } from '@/engine/wire';
+import { installHandlers } from '@/engine/workers/wire';
 
 installHandlers();
 

@@ -12,7 +12,7 @@ import {
 import { addLayer, changeRate, findLayer, updateLayer } from '@/core/edit';
 import { MoonError } from '@/core/errors';
 import { remove } from '@/store/actions';
-import { stopBusy } from '@/store/busy';
+import { stopBusy } from '@/store/busily';
 import { editLanding, undo } from '@/store/editing';
 import { kitLoaded } from '@/store/kit';
 import { keyLanded } from '@/store/landedKey';

@@ -16,7 +16,7 @@ import { MoonError } from '@/core/errors';
 import { addLanding, addOverlay, duplicate, remove, rename, restore } from '@/store/actions';
 import { editOverlay, redo, undo } from '@/store/editing';
 import { addFromTable } from '@/store/fromTable';
-import { deleteUnread, unreadText } from '@/store/aside';
+import { deleteUnread, unreadText } from '@/store/unreadParts';
 import { kitLoaded } from '@/store/kit';
 import { openKitFile } from '@/store/kitFiles';
 import { importCopy, importFiles, leaveUnreadable } from '@/store/media';

@@ -13,7 +13,7 @@ import { work } from '@/store/work';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
-import { useFound } from '../../shared/useFound';
+import { useAnswer } from '../../shared/useAnswer';
 import { useEditing } from '../editing';
 import { FitField, FootageChoice } from './ClipTimeFields';
 import { LoudnessFields } from './LoudnessFields';
@@ -95,7 +95,7 @@ interface OwnSoundProps {
 
 /** The sound the clip came with. */
 function OwnSound({ media, value, onChange }: OwnSoundProps) {
-  const has = useFound(() => work.hasSound(media), media.hash);
+  const has = useAnswer(() => work.hasSound(media), media.hash);
   if (has === false) {
     return (
       <Words kind="small" soft>
