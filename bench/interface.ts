@@ -95,7 +95,7 @@ export async function benchCheck(): Promise<void> {
 }
 
 /** A title with rows of shapes that slide in. */
-function busyTitle(name: string, layers: number): Overlay {
+export function busyTitle(name: string, layers: number): Overlay {
   const base = title(name, CHECKED_SECONDS);
   const more = Array.from({ length: layers - base.layers.length }, (_, i) => ({
     ...createShape(`extra-${i}`, base, i % 2 ? 'ellipse' : 'rectangle'),

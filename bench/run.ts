@@ -19,6 +19,7 @@ import { benchKitFile } from './kitFile';
 import { benchLargeFootage } from './largeFootage';
 import { benchLargeKit } from './largeKit';
 import { benchPainting } from './painting';
+import { benchParts } from './parts';
 import { benchSaving } from './saving';
 import { folder, startBrowser, startServer } from './support';
 
@@ -34,6 +35,7 @@ const BENCHES: Readonly<Record<string, () => Promise<void> | void>> = {
   saving: benchSaving,
   loading: inBrowser(benchLoading),
   playing: benchPlaying,
+  parts: benchParts,
   exports: benchExports,
   check: benchCheck,
   'picture memory': benchPictureMemory,
@@ -69,7 +71,7 @@ async function main(names: readonly string[]): Promise<void> {
     }
   } finally {
     server.kill();
-    rmSync(folder, { recursive: true, force: true });
+    rmSync(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 500 });
   }
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, type ComponentProps, type ReactNode } from 'react';
 import { StyleSheet, useColorScheme, View } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { startOffline } from '@/store/offline';
@@ -13,7 +13,8 @@ import { BusyWork } from './shared/BusyWork';
 import { Banner, Notices, UpdateOffer } from './shared/Notices';
 import { UnreadableFiles } from './shared/Unreadable';
 
-const SIGNS = { icon: SilentIcon };
+/** Paper calls it as a plain function, in a class: a component may not be. */
+const SIGNS = { icon: (sign: ComponentProps<typeof SilentIcon>) => <SilentIcon {...sign} /> };
 
 /** What is round every screen: theme, saving, notices, dropped files. */
 export function Shell({ children }: { readonly children: ReactNode }) {
