@@ -1,9 +1,14 @@
 /** Two worlds: the core and everything else that needs no page, and the interface in a made-up page. */
 const preset = require('jest-expo/jest-preset');
 
+/** What takes minutes, `*.long.test.ts`, has a command of its own. */
+const LONG = '\\.long\\.test\\.tsx?$';
+const testPathIgnorePatterns = ['/node_modules/', ...(process.env.LONG ? [] : [LONG])];
+
 /** Packages that are ES modules alone have to be translated, as those of the preset. */
 const [others, ...rest] = preset.transformIgnorePatterns;
 const shared = {
+  testPathIgnorePatterns,
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transformIgnorePatterns: [
     others.replace('(.pnpm|', '(.pnpm|p-queue|p-timeout|eventemitter3|'),

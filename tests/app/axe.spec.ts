@@ -126,12 +126,14 @@ const pick = (page: Page, layer: string) =>
 
 /** A theme changes colours alone; all else is looked at in one of them. */
 const THEMES = [
-  ['light', {}],
-  ['dark', { runOnly: ['color-contrast'] }],
+  ['light', {}, ''],
+  ['dark', { runOnly: ['color-contrast'] }, ' @long'],
 ] as const;
 
-for (const [colorScheme, rules] of THEMES) {
-  test(`nothing bars who cannot see or point, in the ${colorScheme} theme`, async ({ page }) => {
+for (const [colorScheme, rules, tag] of THEMES) {
+  test(`nothing bars who cannot see or point, in the ${colorScheme} theme${tag}`, async ({
+    page,
+  }) => {
     await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
     await page.setViewportSize({ width: 390, height: 844 });
     const found: string[] = [];

@@ -153,7 +153,7 @@ async function sentWith(
   return sendFrame(page, 0);
 }
 
-test('every film is read in the colours that its codes stand for', async ({ page }) => {
+test('every film is read in the colours that its codes stand for @long', async ({ page }) => {
   const files = KINDS.map(made);
   const footage = KINDS.map((kind, i) => footageOf(kind, files[i], `clip-${i}`));
   const places = placesOf(KINDS);

@@ -41,7 +41,7 @@ test('a file that is damaged in its middle is refused when it comes in, not when
   expect(footage.map(({ name }) => name)).toEqual(['whole']);
 });
 
-test('a file that fails only when it is sent is told by its name, and another can take its place', async ({
+test('a file that fails only when it is sent is told by its name, and another can take its place @long', async ({
   page,
 }) => {
   // From a kit file, whose media are held against their hash and not decoded.

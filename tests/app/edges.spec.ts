@@ -85,7 +85,9 @@ test('a table of colours from a file changes a layer, by the share that is asked
   await expect.poll(middle).toEqual(RUST);
 });
 
-test('a clip runs from its in point at its speed, and goes back and forth', async ({ page }) => {
+test('a clip runs from its in point at its speed, and goes back and forth @long', async ({
+  page,
+}) => {
   await openDemoKit(page);
   await beginEmpty(page);
   await setCanvas(page, 1280, 720, 4);

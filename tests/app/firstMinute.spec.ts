@@ -70,7 +70,7 @@ test.describe('by touch on a short screen', () => {
   });
 });
 
-test('a title on one’s own footage is made and sent by keys alone', async ({ page }) => {
+test('a title on one’s own footage is made and sent by keys alone @long', async ({ page }) => {
   const keys = new Keys(page);
   const button = (name: string) => page.getByRole('button', { name, exact: true }).first();
   await page.goto('/');

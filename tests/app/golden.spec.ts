@@ -6,7 +6,7 @@ import { backToKit, openEmptyKit, openKitFile, send, setNumber } from '../suppor
 import { packedKit } from '../support/kitFile';
 import { pngPixels, testFile } from '../support/media';
 
-test('words are painted in the browser to the same bytes as in Node', async ({ page }) => {
+test('words are painted in the browser to the same bytes as in Node @long', async ({ page }) => {
   const documents = [...GOLDEN, SHADOWED];
   const kit = {
     name: 'Golden',

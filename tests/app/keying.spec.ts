@@ -26,7 +26,7 @@ const over = (ground: string, late: number) => (context: SKRSContext2D, frame: n
   context.fillRect(0, 0, 640, 360);
 };
 
-test('an animation exported over black and over white gets its exact transparency back', async ({
+test('an animation exported over black and over white gets its exact transparency back @long', async ({
   page,
 }) => {
   await openDemoKit(page);
@@ -118,7 +118,7 @@ function stalks(context: SKRSContext2D) {
   }
 }
 
-test('before black it is seen whether edges are sharp or soft; dim stalks in focus stay whole', async ({
+test('before black it is seen whether edges are sharp or soft; dim stalks in focus stay whole @long', async ({
   page,
 }) => {
   await openEmptyKit(page);

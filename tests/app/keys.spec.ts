@@ -25,7 +25,7 @@ async function openTab(page: Page, keys: Keys, name: string, to = 'Tab'): Promis
 
 const PILL = [35, 28, 53];
 
-test('J11 by keys alone: moves reordered, a circle refused, the call-out put elsewhere and sent', async ({
+test('J11 by keys alone: moves reordered, a circle refused, the call-out put elsewhere and sent @long', async ({
   page,
 }) => {
   const keys = new Keys(page);

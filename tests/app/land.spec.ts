@@ -122,7 +122,7 @@ test('an item is placed by drag, faded, started later, and taken off', async ({ 
   await expect(page.getByRole('button', { name: 'Choose Wind card' })).toBeVisible();
 });
 
-test('a landing goes out as a timeline with its media and its overlays as clear clips', async ({
+test('a landing goes out as a timeline with its media and its overlays as clear clips @long', async ({
   page,
 }) => {
   await openLanding(page, 'Episode opening');

@@ -61,7 +61,9 @@ const SHOWN = [
   [6, 5],
 ] as const;
 
-test('moving pictures come in as clips with their own times, alpha and loops', async ({ page }) => {
+test('moving pictures come in as clips with their own times, alpha and loops @long', async ({
+  page,
+}) => {
   test.slow();
   await openEmptyKit(page);
   await bringIn(page, madeFiles());

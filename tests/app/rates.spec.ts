@@ -131,7 +131,9 @@ const RULES: Readonly<Record<(typeof SOURCES)[number][0], string>> = {
   stereo: 'anull',
 };
 
-test('surround sound keeps its centre, and every rate and depth its level', async ({ page }) => {
+test('surround sound keeps its centre, and every rate and depth its level @long', async ({
+  page,
+}) => {
   const files = SOURCES.map(([layout, rate, extension, coder], i) => {
     const count = { mono: 1, stereo: 2, '5.1': 6, '7.1': 8 }[layout];
     const tones = Array.from({ length: count }, (_, c) => `0.12*sin(2*PI*${220 + 90 * c}*t)`);

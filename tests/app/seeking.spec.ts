@@ -32,7 +32,7 @@ const FORMATS: Readonly<Record<string, readonly string[]>> = {
   'in-prores.mov': ['-c:v', 'prores_ks', '-profile:v', '3', '-pix_fmt', 'yuv422p10le'],
 };
 
-test('every frame that is asked for is the one that is shown, in every format, in any order', async ({
+test('every frame that is asked for is the one that is shown, in every format, in any order @long', async ({
   page,
 }) => {
   const source = numbered();

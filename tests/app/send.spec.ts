@@ -45,7 +45,7 @@ const decodeToColours = (page: Page) =>
     await route.fulfill({ response, body: change + (await response.text()) });
   });
 
-test('VP9 with alpha is read back where its frames are decoded to colours, not to planes', async ({
+test('VP9 with alpha is read back where its frames are decoded to colours, not to planes @long', async ({
   page,
 }) => {
   const decodedTo = new Set<string>();
@@ -145,7 +145,7 @@ for (const format of ['VP9 .webm', 'PNG frames .zip']) {
   });
 }
 
-test('Stop leaves nothing of a file that was being read back', async ({ page }) => {
+test('Stop leaves nothing of a file that was being read back @long', async ({ page }) => {
   await openDemoKit(page);
   await page.getByRole('link', { name: 'Open Wind card' }).click();
   await page.getByRole('link', { name: 'Send' }).click();
@@ -176,7 +176,7 @@ test('Stop ends a send, and nothing is downloaded', async ({ page }) => {
   await backToKit(page);
 });
 
-test('a send goes on while one works elsewhere, leads back, and holds the page open', async ({
+test('a send goes on while one works elsewhere, leads back, and holds the page open @long', async ({
   page,
 }) => {
   await openDemoKit(page);

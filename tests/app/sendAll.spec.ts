@@ -248,7 +248,7 @@ test('sizes are estimated from real frames, within 30 % of the files that are ma
   }
 });
 
-test('a receiver is chosen, its file tried on footage, and what would help most is changed', async ({
+test('a receiver is chosen, its file tried on footage, and what would help most is changed @long', async ({
   page,
 }) => {
   await openDemoKit(page);

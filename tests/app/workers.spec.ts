@@ -48,7 +48,7 @@ async function openWatchedSend(page: Page): Promise<void> {
 const running = (page: Page, name: string): number =>
   page.workers().filter((worker) => worker.url().includes(name)).length;
 
-test('workers that a send needs are made by the page, and end with it', async ({ page }) => {
+test('workers that a send needs are made by the page, and end with it @long', async ({ page }) => {
   await openWatchedSend(page);
   await send(page, 'APNG .apng');
   expect(await madeByPage(page, 'packer')).toBeGreaterThan(0);
@@ -59,7 +59,9 @@ test('workers that a send needs are made by the page, and end with it', async ({
   await expect.poll(() => running(page, 'blob:')).toBe(0);
 });
 
-test('video frames that a worker’s helpers make are not held by the page', async ({ page }) => {
+test('video frames that a worker’s helpers make are not held by the page @long', async ({
+  page,
+}) => {
   await openWatchedSend(page);
   // A worker of the library's takes alpha from its frames.
   await send(page, 'VP9 .webm');

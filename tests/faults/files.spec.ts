@@ -109,7 +109,7 @@ test('bad files are refused in plain words, one by one, and nothing is half brou
   await expect(page.getByRole('tab', { name: footage })).toBeVisible();
 });
 
-test('a good file among bad ones still comes in', async ({ page }) => {
+test('a good file among bad ones still comes in @long', async ({ page }) => {
   badFiles();
   await openDemoKit(page);
   await bringIn(page, [testFile('notes.mp4'), testFile('whole.mp4'), testFile('nothing.png')]);

@@ -4,7 +4,7 @@ import { backToKit, bringIn, openEmptyKit, openKitFile, savedKit } from '../supp
 import { add, beginEmpty, layerMenu, say } from '../support/make';
 import { ffmpeg, testFile } from '../support/media';
 
-test('whatever is made opens again: long words, long names, many layers, fast footage', async ({
+test('whatever is made opens again: long words, long names, many layers, fast footage @long', async ({
   page,
 }) => {
   const long = `${'kite '.repeat(43)}.mp4`;

@@ -45,7 +45,7 @@ test('a server that stops while it copies a file is told of, and trying again wo
 
 const BT709 = { color_space: 'bt709', color_primaries: 'bt709', color_transfer: 'bt709' };
 
-test('without the server clear video and a landing’s film are sent as ever', async ({
+test('without the server clear video and a landing’s film are sent as ever @long', async ({
   page,
   context,
 }) => {

@@ -72,7 +72,7 @@ async function onSmallDisk(act: () => Promise<void>): Promise<void> {
   }
 }
 
-test('a disk that fills up takes nothing that is there, and saving goes on once it has room', ({
+test('a disk that fills up takes nothing that is there, and saving goes on once it has room @long', ({
   baseURL,
 }) =>
   onSmallDisk(async () => {
@@ -107,7 +107,7 @@ test('where documents are thrown away under an open page, media stay', async ({ 
   });
 });
 
-test('a tab that takes over goes on with what the other saved last', async ({ baseURL }) => {
+test('a tab that takes over goes on with what the other saved last @long', async ({ baseURL }) => {
   expect(await takeOver(profile, baseURL!, seeded(2))).toEqual([]);
   expect(await takeOver(profile, baseURL!, seeded(11))).toEqual([]);
 });
