@@ -9,6 +9,7 @@ import {
   deliveryOver,
   noticed,
   type UnderWay,
+  tell,
 } from './session';
 import type { AppThunk } from './store';
 import { work, type Delivery, type SendJob, type SendState } from './work';
@@ -75,6 +76,6 @@ export const deliver =
     } catch (error) {
       const stopped = error instanceof MoonError && error.code === 'stopped';
       over(null, stopped ? null : plainWords(error));
-      if (!stopped && !isSeen(document)) dispatch(noticed(plainWords(error), 'problem'));
+      if (!stopped && !isSeen(document)) dispatch(tell(error));
     }
   };

@@ -1,11 +1,11 @@
 import { nestedIn, nestingCircle, type Landing, type Overlay, type Stack } from '@/core/document';
 import { edited } from '@/core/edit';
-import { MoonError, plainWords } from '@/core/errors';
+import { MoonError } from '@/core/errors';
+import { tell } from './session';
 import { mayChange } from './mayChange';
 import { putFitting } from './putEntry';
 import { redone, undone, type Editable } from './kit';
 import { selectDocument, selectOverlay } from './selectors';
-import { noticed } from './session';
 import type { AppThunk, RootState } from './store';
 import { quoted } from '@/core/quoted';
 
@@ -28,7 +28,7 @@ const editDocument =
       refuseCircles(next.entry, document, getState());
       if (next.entry !== document) dispatch(putFitting(next, gesture));
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };
 
@@ -88,7 +88,7 @@ const step =
       refuseCircles(wanted, history.present, getState());
       dispatch(take(id));
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };
 

@@ -1,5 +1,4 @@
 import type { Kit, Read } from '@/core/document';
-import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
 import { mayChange } from './mayChange';
 import { keepAside } from './unreadParts';
@@ -7,7 +6,7 @@ import { busily } from './busily';
 import { kitLoaded } from './kit';
 import { openIndex, storeKit } from './saving';
 import { selectKit } from './selectors';
-import { noticed } from './session';
+import { noticed, tell } from './session';
 import { loadCopies, readGeneration, type SafetyCopy } from './storage';
 import type { AppThunk } from './store';
 import { quoted } from '@/core/quoted';
@@ -60,7 +59,7 @@ const replaceKit =
       await dispatch(keepAside(leftOut));
       if (told.length > 0) dispatch(noticed(told.join(' '), 'problem'));
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };
 
@@ -80,7 +79,7 @@ export const saveKitFile = (): AppThunk<Promise<Blob | null>> => async (dispatch
     }
     return file;
   } catch (error) {
-    dispatch(noticed(plainWords(error), 'problem'));
+    dispatch(tell(error));
     return null;
   }
 };

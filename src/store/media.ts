@@ -1,5 +1,5 @@
 import type { Footage, Resource } from '@/core/document';
-import { MoonError, plainWords } from '@/core/errors';
+import { MoonError } from '@/core/errors';
 import { engine, type Progress, type Sent } from '@/engine/engine';
 import { newId, noticedGone, stamp } from './actions';
 import { mayChange } from './mayChange';
@@ -8,7 +8,7 @@ import { putEntry } from './putEntry';
 import { askForPersistenceOnce } from './persistence';
 import type { Editable } from './kit';
 import { selectFootageById } from './selectors';
-import { foundUnreadable, leftUnreadable, noticed } from './session';
+import { foundUnreadable, leftUnreadable, noticed, tell } from './session';
 import type { AppThunk } from './store';
 import { quoted } from '@/core/quoted';
 
@@ -64,7 +64,7 @@ export const importSent =
       if (!dispatch(putEntry(entry.kind === 'footage' ? { ...entry, cut } : entry))) return;
       dispatch(noticed(`${quoted(entry.name)} is in the kit.`));
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };
 
@@ -73,7 +73,7 @@ const told =
   (error: unknown, file: File): AppThunk =>
   (dispatch) => {
     if (!(error instanceof MoonError) || error.code !== 'codec-unreadable') {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
       return;
     }
     const id = newId();
@@ -123,7 +123,7 @@ export const replaceFootage =
       const text = [`${quoted(now.name)} has a new file.`, ...changes(now, entry)].join(' ');
       dispatch(noticedGone(now, text, renewed));
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };
 

@@ -1,11 +1,10 @@
 import { withinLimits, type WithinLimits } from '@/core/document/withinLimits';
 import { withoutCircle } from '@/core/document/reading/circles';
 import type { KitEntry } from '@/core/document/types';
-import { plainWords } from '@/core/errors';
 import { belongingSet, documentAdded, documentChanged, footageSet } from './kit';
 import { mayChange } from './mayChange';
 import { selectDocument, selectOverlay } from './selectors';
-import { noticed } from './session';
+import { noticed, tell } from './session';
 import type { AppThunk } from './store';
 
 /**
@@ -22,7 +21,7 @@ export const putEntry =
       dispatch(putFitting(withinLimits(entry), gesture));
       return true;
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
       return false;
     }
   };

@@ -1,5 +1,4 @@
 import { mediaOwners, type MediaOwner } from '@/core/document/media';
-import { plainWords } from '@/core/errors';
 import { engine } from '@/engine/engine';
 import { stamp } from './actions';
 import { mayChange } from './mayChange';
@@ -7,7 +6,7 @@ import { busily } from './busily';
 import { putEntry } from './putEntry';
 import { saveChanges } from './saving';
 import { selectKit } from './selectors';
-import { noticed } from './session';
+import { noticed, tell } from './session';
 import {
   forgetUnused,
   loadUnused,
@@ -71,7 +70,7 @@ export const bringBack =
         ));
       if (dispatch(putEntry(back))) dispatch(noticed(`${quoted(back.name)} is in the kit again.`));
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };
 
@@ -85,6 +84,6 @@ export const freeUnused =
       await forgetUnused(hashes);
       await saveChanges();
     } catch (error) {
-      dispatch(noticed(plainWords(error), 'problem'));
+      dispatch(tell(error));
     }
   };

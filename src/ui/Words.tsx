@@ -8,8 +8,12 @@ type Kind = 'title' | 'heading' | 'body' | 'strong' | 'small';
 const TITLE = 'min(1.5rem, 7.5vw)' as unknown as number;
 
 const STYLES: Readonly<Record<Kind, TextStyle>> = {
-  // It takes the focus for who listens; nothing can be done with it, so there is no ring round it.
-  title: { fontFamily: FONT.heading, fontSize: TITLE, lineHeight: rem(30), outlineWidth: 0 },
+  // It takes the focus for who listens; nothing can be done with it, so there is no ring round it. A ring of the
+  // browser's own style has no width that could be 0.
+  title: {
+    ...{ fontFamily: FONT.heading, fontSize: TITLE, lineHeight: rem(30) },
+    ...{ outlineStyle: 'solid', outlineWidth: 0 },
+  },
   heading: { fontFamily: FONT.heading, fontSize: rem(19), lineHeight: rem(24) },
   body: { fontFamily: FONT.text, fontSize: rem(15), lineHeight: rem(21) },
   strong: { fontFamily: FONT.bold, fontSize: rem(15), lineHeight: rem(21) },

@@ -3,7 +3,14 @@ import { createCanvas } from '@napi-rs/canvas';
 import { expect, test, type Page } from '@playwright/test';
 import { createOverlay, createShape, EMPTY_KIT } from '@/core/document';
 import { addLayer } from '@/core/edit';
-import { bringIn, chooseFiles, openDemoKit, openEmptyKit, openKitFile } from '../support/app';
+import {
+  backToKit,
+  bringIn,
+  chooseFiles,
+  openDemoKit,
+  openEmptyKit,
+  openKitFile,
+} from '../support/app';
 import { packedKit } from '../support/kitFile';
 import { ffmpeg, like, pixelAt, pngPixels, testFile } from '../support/media';
 
@@ -243,13 +250,16 @@ test('the browser is asked to keep the kit once a file was brought in, and Setti
   page,
 }) => {
   await openEmptyKit(page);
-  await page.goto('/settings');
+  const openSettings = async () => {
+    await page.getByRole('button', { name: 'Kit menu' }).click();
+    await page.getByRole('menuitem', { name: 'Settings and help' }).click();
+  };
+  await openSettings();
   await expect(page.getByText(/will be asked to keep your kit/)).toBeVisible();
-  await page.goto('/');
+  await backToKit(page);
   await bringIn(page, 'docs/screenshots/kit.png');
   await expect(page.getByRole('link', { name: 'Open kit' })).toBeVisible();
-  await page.getByRole('button', { name: 'Kit menu' }).click();
-  await page.getByRole('menuitem', { name: 'Settings and help' }).click();
+  await openSettings();
   await expect(page.getByText(/has (not )?promised to keep your kit/)).toBeVisible();
 });
 

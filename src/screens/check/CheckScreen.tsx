@@ -1,18 +1,20 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Icon } from 'react-native-paper';
 import type { Bundle, Overlay } from '@/core/document';
 import { knownLook, look, verdictOf, selectCheckState } from '@/store/check';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import type { Looked } from '@/store/work';
+import { Card } from '@/ui/Card';
+import { Page } from '@/ui/Page';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
 import { Frame } from '@/ui/Frame';
 import { useWide } from '@/ui/layout';
 import { MoonProgress } from '@/ui/MoonProgress';
-import { RADIUS, useTokens } from '@/ui/theme';
+import { useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { Missing } from '../shared/Missing';
 import { UndoRedo } from '../shared/UndoRedo';
@@ -80,7 +82,7 @@ function Check({ bundle, overlay }: CheckProps) {
       check={state}
       tools={<UndoRedo id={overlay.id} />}
     >
-      <ScrollView contentContainerStyle={styles.page}>
+      <Page>
         {where.options.length > 1 ? (
           <View>
             <Words kind="small" soft>
@@ -100,7 +102,7 @@ function Check({ bundle, overlay }: CheckProps) {
         {problem ? <Words>{problem}</Words> : null}
         {looked ? <Findings bundle={bundle} overlay={overlay} looked={looked} /> : null}
         {!progress && !looked ? <Action label="Look again" tone="main" onPress={measure} /> : null}
-      </ScrollView>
+      </Page>
     </Frame>
   );
 }
@@ -160,7 +162,7 @@ function Others({ others }: { readonly others: OtherOutcomes }) {
       </View>
     ));
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+    <Card style={styles.folds}>
       {fine.length > 0 ? (
         <Fold label="All is well" icon="check-all" now={`${fine.length} looked at`}>
           {list(fine)}
@@ -175,17 +177,16 @@ function Others({ others }: { readonly others: OtherOutcomes }) {
           {list(unmeasured)}
         </Fold>
       ) : null}
-    </View>
+    </Card>
   );
 }
 
 const styles = StyleSheet.create({
-  page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 1100, alignSelf: 'center' },
   verdict: { gap: 12 },
   narrow: { gap: 12 },
   wide: { flexDirection: 'row', gap: 16, alignItems: 'flex-start' },
   half: { flex: 1, minWidth: 0 },
-  card: { borderRadius: RADIUS.card, paddingHorizontal: 14, paddingVertical: 4 },
+  folds: { paddingVertical: 4 },
   other: { flexDirection: 'row', gap: 12, paddingVertical: 8 },
   flex: { flex: 1 },
 });

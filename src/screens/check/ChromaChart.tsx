@@ -4,7 +4,8 @@ import { binChroma, chroma, keyDistances, parseHex, toHex } from '@/core/colour'
 import { colourName } from '@/core/colour/names';
 import type { Measured } from '@/core/check';
 import type { Overlay } from '@/core/document';
-import { RADIUS, useTokens } from '@/ui/theme';
+import { Card } from '@/ui/Card';
+import { useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
 interface ChromaChartProps {
@@ -34,7 +35,7 @@ export function ChromaChart({ overlay, measured }: ChromaChartProps) {
     cy: SIZE / 2 - (cr / REACH) * (SIZE / 2),
   });
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+    <Card>
       <View style={styles.head}>
         <Words kind="strong">Which key colour is safest</Words>
         <Words kind="small" soft>
@@ -95,7 +96,7 @@ export function ChromaChart({ overlay, measured }: ChromaChartProps) {
           ))}
         </View>
       </View>
-    </View>
+    </Card>
   );
 }
 
@@ -129,7 +130,6 @@ function midColour(cb: number, cr: number): string {
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, gap: 10 },
   head: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 8 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 14 },
   bars: { flex: 1, gap: 8 },

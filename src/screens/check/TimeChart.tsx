@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Line, Path, Rect, Text } from 'react-native-svg';
-import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { Card } from '@/ui/Card';
+import { FONT, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
 /** Values over a document's frames, joined by a line. */
@@ -38,7 +39,7 @@ export function TimeChart(props: TimeChartProps) {
     HEIGHT - 14 - ((Math.min(value, most) - least) / (most - least)) * (HEIGHT - 24);
   const inks = [tokens.plum, tokens.moon, tokens.lichen, tokens.rust];
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+    <Card>
       <View style={styles.head}>
         <Words kind="strong">{title}</Words>
         <Words kind="small" soft>
@@ -104,12 +105,11 @@ export function TimeChart(props: TimeChartProps) {
           ))}
         </View>
       ) : null}
-    </View>
+    </Card>
   );
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, gap: 8 },
   head: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 8 },
   names: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
   name: { flexDirection: 'row', alignItems: 'center', gap: 6 },

@@ -11,10 +11,10 @@ import { enlargement } from '@/core/geometry/matrix';
 import { newId } from '@/store/actions';
 import type { PenSettings } from '@/store/session';
 import type { StageLink, Viewport } from '@/store/useStage';
+import { Alert } from '@/ui/Alert';
 import { newGesture } from '@/ui/gesture';
 import { density, useCanvas } from '@/ui/stage/useCanvas';
 import { useTokens } from '@/ui/theme';
-import { Words } from '@/ui/Words';
 import { useDraw, usePen } from './draw';
 import { predictedOf, sampleOf, samplesOf } from './pointerSamples';
 import type { useViewport } from './useViewport';
@@ -63,11 +63,7 @@ export function DrawSurface({ stage, look, surface, ink }: DrawSurfaceProps) {
         <canvas data-wet-ink="" aria-hidden style={{ ...fill, pointerEvents: 'none' }} />
         <CanvasEdge viewport={viewport} />
       </div>
-      {stage.problem ? (
-        <View style={[styles.problem, { backgroundColor: tokens.rustSoft }]} role="alert">
-          <Words kind="small">{stage.problem}</Words>
-        </View>
-      ) : null}
+      {stage.problem ? <Alert text={stage.problem} style={styles.problem} /> : null}
     </View>
   );
 }
@@ -300,5 +296,5 @@ const surfaceStyle = {
 
 const styles = StyleSheet.create({
   mat: { flex: 1, minHeight: 0, overflow: 'hidden' },
-  problem: { position: 'absolute', left: 8, right: 8, top: 8, padding: 8, borderRadius: 12 },
+  problem: { position: 'absolute', left: 8, right: 8, top: 8 },
 });

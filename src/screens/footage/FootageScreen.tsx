@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useCallback } from 'react';
-import { Image, ScrollView, StyleSheet, View } from 'react-native';
+import { Image, StyleSheet, View } from 'react-native';
 import { createWords, type Footage } from '@/core/document';
 import { addLayer } from '@/core/edit';
 import { rateLabel } from '@/core/time';
@@ -8,6 +8,7 @@ import { addLanding, addOverlay, newId } from '@/store/actions';
 import { selectFootageById } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work } from '@/store/work';
+import { Page } from '@/ui/Page';
 import { Action } from '@/ui/Action';
 import { replaceFootage } from '@/store/media';
 import { Frame } from '@/ui/Frame';
@@ -62,7 +63,7 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
       onBack={() => router.replace('/')}
       tools={<NameButton id={footage.id} name={footage.name} />}
     >
-      <ScrollView contentContainerStyle={styles.page}>
+      <Page width={900}>
         <Pictures footage={footage} />
         <Words>{facts(footage)}</Words>
         {footage.type === 'sound' ? null : (
@@ -84,7 +85,7 @@ function FootagePage({ footage }: { readonly footage: Footage }) {
           />
         </View>
         <TwoBackdrops footage={footage} />
-      </ScrollView>
+      </Page>
     </Frame>
   );
 }
@@ -138,7 +139,6 @@ function facts({ type, width, height, duration, rate, alpha, media }: Footage): 
 }
 
 const styles = StyleSheet.create({
-  page: { padding: 16, paddingTop: 4, gap: 14, width: '100%', maxWidth: 900, alignSelf: 'center' },
   strip: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   frame: { width: 170, borderRadius: RADIUS.inner },
   coming: { alignItems: 'center', justifyContent: 'center' },

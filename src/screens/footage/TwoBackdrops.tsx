@@ -5,6 +5,7 @@ import type { Footage } from '@/core/document';
 import { recoverAlpha } from '@/store/media';
 import { selectFootage } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Alert } from '@/ui/Alert';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
 import { Fold } from '@/ui/Fold';
@@ -53,11 +54,7 @@ export function TwoBackdrops({ footage }: { readonly footage: Footage }) {
           />
         </View>
       )}
-      {problem ? (
-        <View role="alert">
-          <Words>{problem}</Words>
-        </View>
-      ) : null}
+      {problem ? <Alert text={problem} /> : null}
       {result ? (
         <View role="status">
           <Words>{`Done: the two agree to ${Math.round(result.agreement * 100)} %. The clear clip is in the kit.`}</Words>

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { nestedIn, type Footage, type Landing, type Overlay } from '@/core/document';
 import { changeRate } from '@/core/edit';
 import { ratesDiffer } from '@/core/document/ratesDiffer';
@@ -10,6 +10,7 @@ import { editLanding } from '@/store/editing';
 import { selectFootage, selectLandings, selectOverlay } from '@/store/selectors';
 import { putOn } from '@/store/sending';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Page } from '@/ui/Page';
 import { Action } from '@/ui/Action';
 import { CardGrid } from '@/ui/CardGrid';
 import { Frame } from '@/ui/Frame';
@@ -58,7 +59,7 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
   const others = landings.filter((landing) => !uses(landing, overlay));
   return (
     <Frame title={overlay.name} onBack={() => router.replace('/')} step="land" go={go}>
-      <ScrollView contentContainerStyle={styles.page}>
+      <Page width={720}>
         <Words kind="title">What does it land on?</Words>
         <Words soft>
           On a landing the overlay stays live: change it in Make, and it changes there.
@@ -95,7 +96,7 @@ function ChooseLanding({ overlay }: { readonly overlay: Overlay }) {
             />
           ))}
         </View>
-      </ScrollView>
+      </Page>
     </Frame>
   );
 }
@@ -120,6 +121,5 @@ function GroundCard({ footage, onPress }: GroundCardProps) {
 }
 
 const styles = StyleSheet.create({
-  page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
   list: { gap: 8, alignItems: 'flex-start' },
 });

@@ -11,11 +11,10 @@ import {
   withMovesOf,
   withPlaceOf,
 } from '@/core/edit';
-import { plainWords } from '@/core/errors';
 import { apply, boxAround, boxCentre } from '@/core/scene';
 import { newId } from '@/store/actions';
 import { editWhenDone } from '@/store/lateEdits';
-import { layerCopied, noticed } from '@/store/session';
+import { layerCopied, tell } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { work, type Split, type WordsAs } from '@/store/work';
 import { IconAction } from '@/ui/Action';
@@ -232,7 +231,7 @@ function useInBackground(): (make: () => Promise<Overlay>) => Promise<void> {
         ),
       );
     } catch (error) {
-      if (!left.aborted) dispatch(noticed(plainWords(error), 'problem'));
+      if (!left.aborted) dispatch(tell(error));
     }
   };
 }

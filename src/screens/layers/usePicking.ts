@@ -1,8 +1,7 @@
 import { findLayer } from '@/core/edit';
-import { plainWords } from '@/core/errors';
+import { tell } from '@/store/session';
 import type { Editable } from '@/store/kit';
 import { whenDone } from '@/store/lateEdits';
-import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { useEditing } from './editing';
@@ -23,7 +22,7 @@ export function usePicking() {
         const late = { about, work: () => at(point) };
         await dispatch(whenDone(document.id, late, ({ colour }) => picking.use(colour), left));
       } catch (error) {
-        if (!left.aborted) dispatch(noticed(plainWords(error), 'problem'));
+        if (!left.aborted) dispatch(tell(error));
       }
     },
   };

@@ -1,10 +1,8 @@
-import { StyleSheet, View } from 'react-native';
+import { Alert } from '@/ui/Alert';
 import type { Bundle, FootageLayer, KeySettings } from '@/core/document';
 import { keyTrouble } from '@/core/matte/measureMatte';
 import { quoted } from '@/core/quoted';
 import { work } from '@/store/work';
-import { RADIUS, useTokens } from '@/ui/theme';
-import { Words } from '@/ui/Words';
 import { useBackground } from '../shared/useBackground';
 
 interface Keyed {
@@ -38,18 +36,11 @@ const NONE: readonly string[] = [];
 
 /** Keys that leave nothing of their footage, or take nothing out of it: told before a file is made. */
 export function KeyNotes({ bundle }: { readonly bundle: Bundle }) {
-  const tokens = useTokens();
   const keys = keyedIn(bundle).map(({ layer, key }) => [layer.footage, key]);
   const told = useBackground(
     (signal) => troubles(bundle, signal),
     JSON.stringify([bundle.document.id, keys]),
     NONE,
   );
-  return told.map((text) => (
-    <View key={text} role="alert" style={[styles.note, { backgroundColor: tokens.rustSoft }]}>
-      <Words>{text}</Words>
-    </View>
-  ));
+  return told.map((text) => <Alert key={text} text={text} />);
 }
-
-const styles = StyleSheet.create({ note: { borderRadius: RADIUS.card, padding: 14 } });

@@ -6,9 +6,9 @@ import type { SendSettings } from '@/core/document/sendSettings';
 import { selectDocument, selectOverlays } from '@/store/selectors';
 import { queued, unqueued, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Card } from '@/ui/Card';
 import { Action, IconAction } from '@/ui/Action';
 import { Dialog } from '@/ui/Dialog';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 
@@ -22,7 +22,6 @@ interface QueueCardProps {
 
 /** What waits to be sent together, in one zip. */
 export function QueueCard({ settings, document, busy, onSendAll }: QueueCardProps) {
-  const tokens = useTokens();
   const dispatch = useAppDispatch();
   const queue = useAppSelector((state) => state.session.queue);
   // What was deleted comes back into the queue if the deletion is undone.
@@ -31,8 +30,7 @@ export function QueueCard({ settings, document, busy, onSendAll }: QueueCardProp
   );
   const [adding, setAdding] = useState(false);
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
-      <Words kind="strong">Several at once</Words>
+    <Card title="Several at once">
       {queue.length === 0 ? (
         <Words kind="small" soft>
           Add this in one or more formats, and other overlays: all of them go into one zip.
@@ -61,7 +59,7 @@ export function QueueCard({ settings, document, busy, onSendAll }: QueueCardProp
         onClose={() => setAdding(false)}
         onAdd={(overlays) => overlays.forEach(({ id }) => dispatch(queued(id, settings)))}
       />
-    </View>
+    </Card>
   );
 }
 
@@ -125,7 +123,6 @@ function OthersDialog({ open, without, onClose, onAdd }: OthersDialogProps) {
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, gap: 6 },
   entry: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   name: { flex: 1 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },

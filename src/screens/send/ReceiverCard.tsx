@@ -1,7 +1,6 @@
-import { StyleSheet, View } from 'react-native';
 import { RECEIVERS, type Receiver } from '@/core/receivers';
+import { Card } from '@/ui/Card';
 import { LongChoice } from '@/ui/Chip';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
 interface ReceiverCardProps {
@@ -18,10 +17,8 @@ const OPTIONS = [
 
 /** What the program that the file is for can do, which leads to the best format. */
 export function ReceiverCard({ receiver, onChoose }: ReceiverCardProps) {
-  const tokens = useTokens();
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
-      <Words kind="strong">What can the receiver do?</Words>
+    <Card title="What can the receiver do?">
       <LongChoice
         label="What can the receiver do?"
         options={OPTIONS}
@@ -32,10 +29,6 @@ export function ReceiverCard({ receiver, onChoose }: ReceiverCardProps) {
         {receiver?.does ??
           'Choose the one most like your editor: the best format for it comes first.'}
       </Words>
-    </View>
+    </Card>
   );
 }
-
-const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, paddingBottom: 12, gap: 2 },
-});

@@ -6,11 +6,11 @@ import { recipesFor, type Recipe, type SendSettings } from '@/core/document/send
 import { addRecipe, remove } from '@/store/actions';
 import { selectRecipes } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Card } from '@/ui/Card';
 import { Action, IconAction } from '@/ui/Action';
 import { Chip, Choice } from '@/ui/Chip';
 import { Dialog } from '@/ui/Dialog';
 import { TextField } from '@/ui/TextField';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 
 interface RecipesProps {
@@ -22,11 +22,10 @@ interface RecipesProps {
 /** Remembered settings: used at a tap, kept under a name. */
 export function Recipes({ document, settings, onUse }: RecipesProps) {
   const dispatch = useAppDispatch();
-  const tokens = useTokens();
   const recipes = recipesFor(useAppSelector(selectRecipes), document.id);
   const [keeping, setKeeping] = useState(false);
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+    <Card>
       <View style={styles.row}>
         <Words kind="strong" style={styles.grow}>
           Recipes
@@ -59,7 +58,7 @@ export function Recipes({ document, settings, onUse }: RecipesProps) {
         onClose={() => setKeeping(false)}
         onKeep={(name, own) => dispatch(addRecipe(name, own ? document.id : null, settings))}
       />
-    </View>
+    </Card>
   );
 }
 
@@ -109,7 +108,6 @@ function KeepDialog({ open, onClose, onKeep }: KeepDialogProps) {
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, gap: 6 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
 });

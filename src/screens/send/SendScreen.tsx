@@ -10,13 +10,13 @@ import { unqueued, type Past, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { selectCheckState } from '@/store/check';
 import { work, type Delivery, type SendJob, type Sent } from '@/store/work';
+import { Alert } from '@/ui/Alert';
 import { Action } from '@/ui/Action';
 import { Frame } from '@/ui/Frame';
 import { isStop } from '@/ui/keys';
 import { useWide } from '@/ui/layout';
 import { MoonProgress } from '@/ui/MoonProgress';
 import type { Ways } from '@/ui/Steps';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { sendStateText } from '../shared/sendStateText';
 import { download, sharing } from '../shared/files';
@@ -148,7 +148,7 @@ function Send({ bundle, go, heading }: SendProps) {
         </View>
       </ScrollView>
       <View role="region" aria-label="The file" style={styles.foot}>
-        {mine?.problem ? <Problem text={mine.problem} /> : null}
+        {mine?.problem ? <Alert text={mine.problem} /> : null}
         {result ? (
           <SentCard
             delivery={result}
@@ -246,15 +246,6 @@ function sizeBars({ offered }: Sending, trials: FormatTrials, past: readonly Pas
 const describe = (document: Overlay | Landing): string =>
   `${document.width} × ${document.height} · ${secondsLabel(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
 
-function Problem({ text }: { readonly text: string }) {
-  const tokens = useTokens();
-  return (
-    <View role="alert" style={[styles.problem, { backgroundColor: tokens.rustSoft }]}>
-      <Words>{text}</Words>
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
   flex: { flex: 1 },
   page: { padding: 16, paddingTop: 4, gap: 10, width: '100%', maxWidth: 1100, alignSelf: 'center' },
@@ -262,6 +253,5 @@ const styles = StyleSheet.create({
   wide: { flexDirection: 'row', gap: 16, alignItems: 'flex-start' },
   half: { flex: 1, minWidth: 0 },
   formats: { gap: 10 },
-  problem: { borderRadius: RADIUS.card, padding: 14 },
   foot: { padding: 12, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
 });

@@ -2,22 +2,17 @@ import { useCallback } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { formatById } from '@/core/formats';
 import type { Sent } from '@/store/work';
-import { RADIUS, useTokens } from '@/ui/theme';
+import { Card } from '@/ui/Card';
+import { RADIUS } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { usePictures } from '../shared/usePictures';
 import { bytes, keptIn } from './figures';
 
 /** What was sent in this visit, side by side, once there is something to compare. */
 export function SentBefore({ sentFiles }: { readonly sentFiles: readonly Sent[] }) {
-  const tokens = useTokens();
   if (sentFiles.length < 2) return null;
   return (
-    <View
-      role="list"
-      aria-label="Sent so far"
-      style={[styles.card, { backgroundColor: tokens.card }]}
-    >
-      <Words kind="strong">Sent so far, side by side</Words>
+    <Card role="list" aria-label="Sent so far" title="Sent so far, side by side">
       <Words kind="small" soft>
         The sharpest edge of each, eight times as large, over light and over dark.
       </Words>
@@ -33,7 +28,7 @@ export function SentBefore({ sentFiles }: { readonly sentFiles: readonly Sent[] 
           {sent.readBack?.edge ? <Edge picture={sent.readBack.edge} /> : null}
         </View>
       ))}
-    </View>
+    </Card>
   );
 }
 
@@ -50,7 +45,6 @@ function Edge({ picture }: { readonly picture: Blob }) {
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, gap: 10 },
   entry: { flexDirection: 'row', alignItems: 'center', gap: 12 },
   words: { flex: 1, gap: 2 },
   edge: { width: 144, height: 72, borderRadius: RADIUS.inner },

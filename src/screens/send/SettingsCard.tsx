@@ -1,17 +1,17 @@
-import { StyleSheet, View } from 'react-native';
 import type { Backdrop, Landing, Overlay } from '@/core/document';
 import { isMoving, sentSize, type Format, sentRate } from '@/core/formats';
 import { NAME_PARTS } from '@/core/sending/fileName';
 import type { Dither, SendSettings } from '@/core/document/sendSettings';
 import { framesToSeconds, RATES, rateLabel, sameRate } from '@/core/time';
 import type { FormatTrial } from '@/store/work';
+import { Card } from '@/ui/Card';
 import { Choice, LongChoice } from '@/ui/Chip';
 import { ColourField } from '@/ui/ColourField';
 import { Fold } from '@/ui/Fold';
 import { NumberField } from '@/ui/NumberField';
 import { SecondsField } from '@/ui/SecondsField';
 import { TextField } from '@/ui/TextField';
-import { RADIUS, useTokens } from '@/ui/theme';
+import { useTokens } from '@/ui/theme';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
 
@@ -36,7 +36,7 @@ export function SettingsCard(props: SettingsProps & { readonly trial: FormatTria
   const most = MOST_SIDE / Math.max(document.width, document.height);
   const soft = trial && trial.enlarged > SOFT;
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
+    <Card>
       <Words kind="strong">
         {crop ? `${scale} × the size of the artwork` : `${width} × ${height} pixels`}
       </Words>
@@ -76,7 +76,7 @@ export function SettingsCard(props: SettingsProps & { readonly trial: FormatTria
           {`${NAME_PARTS.map((part) => `{${part}}`).join(' ')} are filled in.`}
         </Words>
       </Fold>
-    </View>
+    </Card>
   );
 }
 
@@ -266,5 +266,3 @@ function GifFields({ settings: { gif }, change }: SettingsProps) {
     </Fold>
   );
 }
-
-const styles = StyleSheet.create({ card: { borderRadius: RADIUS.card, padding: 14 } });

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import Svg, { Rect, Text } from 'react-native-svg';
-import { FONT, RADIUS, useTokens } from '@/ui/theme';
+import { Card } from '@/ui/Card';
+import { FONT, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { bytes } from './figures';
 
@@ -23,8 +24,7 @@ export function SizeChart({ bars }: { readonly bars: readonly SizeBar[] }) {
   const largest = Math.max(...bars.flatMap(({ estimated, made }) => [estimated ?? 0, made ?? 0]));
   const length = (size: number) => Math.max(2, (size / largest) * (width - NAMES - FIGURES));
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
-      <Words kind="strong">Size by format</Words>
+    <Card title="Size by format">
       <Words kind="small" soft>
         {bars.length === 0
           ? 'Sizes come once formats have been tried, which begins when nothing else goes on.'
@@ -73,8 +73,6 @@ export function SizeChart({ bars }: { readonly bars: readonly SizeBar[] }) {
           })}
         </Svg>
       </View>
-    </View>
+    </Card>
   );
 }
-
-const styles = StyleSheet.create({ card: { borderRadius: RADIUS.card, padding: 14, gap: 6 } });

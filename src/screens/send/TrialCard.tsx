@@ -6,6 +6,8 @@ import { formatById } from '@/core/formats';
 import { cannotOpen, changesFor, type SendChange, type Receiver } from '@/core/receivers';
 import { isPictures, planFiles } from '@/core/sending/plan';
 import { work, type SendJob, type Sent, type Trial, type TrialLanding } from '@/store/work';
+import { Alert } from '@/ui/Alert';
+import { Card } from '@/ui/Card';
 import { Action } from '@/ui/Action';
 import { LongChoice } from '@/ui/Chip';
 import { useWide } from '@/ui/layout';
@@ -36,7 +38,6 @@ interface TrialCardProps {
 
 /** The sent file itself, put through a receiver, beside what was meant. */
 export function TrialCard({ sent, job, receiver, able, trying, onChange }: TrialCardProps) {
-  const tokens = useTokens();
   const overlay = job.bundle.document as Overlay;
   const { landings, footage } = useGrounds(overlay);
   const grounds = [...landings, ...footage];
@@ -61,8 +62,7 @@ export function TrialCard({ sent, job, receiver, able, trying, onChange }: Trial
       return { ...trial, file, receiver: receiver.id };
     });
   return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
-      <Words kind="strong">{`Trial landing: ${receiver.label.toLowerCase()}`}</Words>
+    <Card title={`Trial landing: ${receiver.label.toLowerCase()}`}>
       <Words kind="small" soft>
         {`Puts ${sent.name} itself into it, over footage, and compares it with what was meant.`}
       </Words>
@@ -76,11 +76,7 @@ export function TrialCard({ sent, job, receiver, able, trying, onChange }: Trial
       ) : (
         <Action label="Try it there" icon="moon-full" disabled={!ground} onPress={start} />
       )}
-      {problem ? (
-        <View role="alert">
-          <Words style={{ color: tokens.rust }}>{problem}</Words>
-        </View>
-      ) : null}
+      {problem ? <Alert text={problem} /> : null}
       {result ? (
         <View role="group" aria-label="Trial result" style={styles.result}>
           {result.landing ? (
@@ -91,7 +87,7 @@ export function TrialCard({ sent, job, receiver, able, trying, onChange }: Trial
           <Better trial={result} onChange={onChange} />
         </View>
       ) : null}
-    </View>
+    </Card>
   );
 }
 
@@ -184,7 +180,6 @@ function describe({ format, backdrop }: SendChange): string {
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 14, gap: 6 },
   result: { gap: 6 },
   pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   picture: { flexGrow: 1, flexBasis: '100%', gap: 2 },

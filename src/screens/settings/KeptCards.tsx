@@ -7,11 +7,12 @@ import type { Persistence } from '@/store/session';
 import type { SafetyCopy, Unread } from '@/store/storage';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { bringBack, findUnused, freeUnused, type UnusedMedia } from '@/store/unusedMedia';
+import { Card } from '@/ui/Card';
 import { Action, IconAction } from '@/ui/Action';
 import { Dialog } from '@/ui/Dialog';
 import { Words } from '@/ui/Words';
 import { download } from '../shared/files';
-import { Card, Line } from './Card';
+import { Line } from './Line';
 import { quoted } from '@/core/quoted';
 
 const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
@@ -58,7 +59,7 @@ export function StorageCard() {
   const persistence = useAppSelector((state) => state.session.persistence);
   const [room] = useRefreshable(roomInWords, 'Asking the browser…');
   return (
-    <Card title="Storage">
+    <Card heading title="Storage">
       <Words>{room}</Words>
       <Words soft>{PERSISTENCE[persistence]}</Words>
       {persistence === 'kept' ? null : (
@@ -90,7 +91,7 @@ export function CopiesCard() {
     setChosen(null);
   };
   return (
-    <Card title="Safety copies">
+    <Card heading title="Safety copies">
       <Words soft>
         Once a day, and before a kit is replaced, a copy of everything but the media files is kept:
         the last ten.
@@ -138,7 +139,7 @@ export function UnusedCard() {
   const free = (files: readonly UnusedMedia[]) =>
     void dispatch(freeUnused(files.map(({ hash }) => hash))).then(again);
   return (
-    <Card title="Files no longer used">
+    <Card heading title="Files no longer used">
       <Words soft>
         {`${megabytes(sum)} that nothing in the kit needs. They go by themselves after seven days; until then a kit that was replaced may need them again.`}
       </Words>
@@ -177,7 +178,7 @@ export function LeftOutCard() {
     download(file, `${part.name.replace(/[“”]/g, '')}.json`);
   };
   return (
-    <Card title="Could not be read">
+    <Card heading title="Could not be read">
       <Words soft>
         This is kept as it was found. Save it as a file before you delete it: a later Moon Patch may
         read it.

@@ -1,11 +1,10 @@
 import { useEffect, useState } from 'react';
-import { plainWords } from '@/core/errors';
+import { tell } from '@/store/session';
 import { keepAllParts, keptParts, type KeptParts } from '@/store/offline';
-import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
+import { Card } from '@/ui/Card';
 import { Action } from '@/ui/Action';
 import { Words } from '@/ui/Words';
-import { Card } from './Card';
 
 /** What works without a network, and a way to have all of it. */
 export function OfflineCard() {
@@ -17,13 +16,11 @@ export function OfflineCard() {
   }, []);
   const keepAll = async () => {
     setFetching(true);
-    await keepAllParts(setParts).catch((error: unknown) =>
-      dispatch(noticed(plainWords(error), 'problem')),
-    );
+    await keepAllParts(setParts).catch((error: unknown) => dispatch(tell(error)));
     setFetching(false);
   };
   return (
-    <Card title="Without a network">
+    <Card heading title="Without a network">
       <Words>
         The app itself works without one once it was opened. Fonts, the demo kit and the recorded
         pen are kept when they are first used.

@@ -1,15 +1,17 @@
 import { useRouter } from 'expo-router';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import { FONTS } from '@/core/fonts';
 import { remove } from '@/store/actions';
 import { selectFonts, selectOverlays } from '@/store/selectors';
 import { themeSet } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Page } from '@/ui/Page';
+import { Card } from '@/ui/Card';
 import { IconAction } from '@/ui/Action';
 import { Choice } from '@/ui/Chip';
 import { Frame } from '@/ui/Frame';
 import { Words } from '@/ui/Words';
-import { Card, Line } from './Card';
+import { Line } from './Line';
 import { OfflineCard } from './OfflineCard';
 import { CopiesCard, LeftOutCard, StorageCard, UnusedCard } from './KeptCards';
 
@@ -53,8 +55,8 @@ export function SettingsScreen() {
   const theme = useAppSelector((state) => state.session.theme);
   return (
     <Frame title="Settings and help" onBack={() => router.replace('/')}>
-      <ScrollView contentContainerStyle={styles.page}>
-        <Card title="Theme">
+      <Page width={720}>
+        <Card heading title="Theme">
           <Choice
             label="Theme"
             options={THEMES}
@@ -68,20 +70,20 @@ export function SettingsScreen() {
         <CopiesCard />
         <UnusedCard />
         <LeftOutCard />
-        <Card title="Keyboard">
+        <Card heading title="Keyboard">
           <Pairs pairs={KEYS} />
         </Card>
-        <Card title="What the words mean">
+        <Card heading title="What the words mean">
           <Pairs pairs={MEANINGS} />
         </Card>
-        <Card title="Licences">
+        <Card heading title="Licences">
           <Words>
             Moon Patch is free software under the MIT licence. The fonts are open, under the SIL
             Open Font License or the Apache License 2.0:
           </Words>
           <Words soft>{FONTS.map((font) => font.name).join(', ')}.</Words>
         </Card>
-      </ScrollView>
+      </Page>
     </Frame>
   );
 }
@@ -100,7 +102,7 @@ function YourFonts() {
     return count === 1 ? 'in 1 overlay' : `in ${count} overlays`;
   };
   return (
-    <Card title="Your fonts">
+    <Card heading title="Your fonts">
       {fonts.length === 0 ? (
         <Words soft>
           None yet. Bring one in where words are set in Make: a TTF, OTF, WOFF or WOFF2 file.
@@ -127,7 +129,3 @@ function Pairs({ pairs }: { readonly pairs: readonly (readonly [string, string])
     </View>
   ));
 }
-
-const styles = StyleSheet.create({
-  page: { padding: 16, paddingTop: 4, gap: 12, width: '100%', maxWidth: 720, alignSelf: 'center' },
-});

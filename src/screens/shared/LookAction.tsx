@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
+import { Alert } from '@/ui/Alert';
 import { Action } from '@/ui/Action';
-import { Words } from '@/ui/Words';
 import type { LongWork } from './useLongWork';
 
 interface LookActionProps extends Pick<LongWork<unknown>, 'progress' | 'problem'> {
@@ -21,11 +21,7 @@ export function LookAction({ label, icon, progress, problem, onPress }: LookActi
           onPress={onPress}
         />
       </View>
-      {problem ? (
-        <View role="alert">
-          <Words>{problem}</Words>
-        </View>
-      ) : null}
+      {problem ? <Alert text={problem} /> : null}
     </View>
   );
 }

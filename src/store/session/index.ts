@@ -28,7 +28,7 @@ export {
 } from './delivery';
 export { hintSeen } from './hints';
 export { persistenceSet, type Persistence } from './persistence';
-export { dismissed, noticed } from './notices';
+export { dismissed, noticed, tell } from './notices';
 export { penSet, type PenSettings } from './pen';
 export { queued, unqueued, type Queued } from './queue';
 export { followingSet, unsavedSet } from './saveState';

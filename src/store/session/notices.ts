@@ -1,3 +1,4 @@
+import { plainWords } from '@/core/errors';
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
 /** A line at the foot of the screen; `restore` names what its Undo button brings back. */
@@ -24,4 +25,7 @@ const notices = createSlice({
 });
 
 export const { noticed, dismissed } = notices.actions;
+/** Tells what went wrong in plain words. */
+export const tell = (error: unknown) => noticed(plainWords(error), 'problem');
+
 export const noticesReducer = notices.reducer;

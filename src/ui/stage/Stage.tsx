@@ -5,8 +5,8 @@ import type { Place } from '@/core/document';
 import { handleChange, movedPlace, snapBox, snapLines, turnedPlace } from '@/core/place';
 import { boxAround, boxCentre, quadHolds, type Box, type Point, type Quad } from '@/core/scene';
 import { arrowStep, keyGesture, newGesture, POINTER_DRAG } from '../gesture';
+import { Alert } from '../Alert';
 import { TOUCH, useTokens } from '../theme';
-import { Words } from '../Words';
 import { ReachContext } from './reach';
 import { handleAt, Selection, Stitch, type HandleKind } from './Selection';
 import { useCanvas } from './useCanvas';
@@ -195,11 +195,7 @@ export function Stage(props: StageProps) {
         {chosen && quads.has(chosen.id) ? (
           <Selection name={chosen.name} quad={quads.get(chosen.id)!} fit={fit} shown={shown} />
         ) : null}
-        {props.problem ? (
-          <View style={[styles.problem, { backgroundColor: tokens.rustSoft }]} role="alert">
-            <Words kind="small">{props.problem}</Words>
-          </View>
-        ) : null}
+        {props.problem ? <Alert text={props.problem} style={styles.problem} /> : null}
       </div>
     </View>
   );
@@ -248,5 +244,5 @@ const styles = StyleSheet.create({
     overflow: 'hidden',
     minHeight: 0,
   },
-  problem: { position: 'absolute', left: 8, right: 8, bottom: 8, padding: 8, borderRadius: 12 },
+  problem: { position: 'absolute', left: 8, right: 8, bottom: 8 },
 });

@@ -2,9 +2,8 @@ import { useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { type Trace } from '@/core/document';
 import { addStrokes, changeInk, findLayer } from '@/core/edit';
-import { plainWords } from '@/core/errors';
+import { tell } from '@/store/session';
 import { editWhenDone } from '@/store/lateEdits';
-import { noticed } from '@/store/session';
 import { useAppDispatch } from '@/store/store';
 import { work } from '@/store/work';
 import { Action } from '@/ui/Action';
@@ -90,7 +89,7 @@ function BringSvg() {
         ),
       );
     } catch (error) {
-      if (!left.aborted) dispatch(noticed(plainWords(error), 'problem'));
+      if (!left.aborted) dispatch(tell(error));
     }
   };
   return (

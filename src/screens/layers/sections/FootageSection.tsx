@@ -10,6 +10,7 @@ import { updateLayer } from '@/core/edit';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { work } from '@/store/work';
+import { Alert } from '@/ui/Alert';
 import { NumberField } from '@/ui/NumberField';
 import { Toggle } from '@/ui/Toggle';
 import { Words } from '@/ui/Words';
@@ -47,9 +48,7 @@ function FootageSection({ layer }: SectionProps<PictureLayer | ClipLayer>) {
   return (
     <View>
       {layer.footage && !footage ? (
-        <View role="alert">
-          <Words>What was shown here is no longer in the kit. Choose something else.</Words>
-        </View>
+        <Alert text="What was shown here is no longer in the kit. Choose something else." />
       ) : null}
       <FootageChoice
         label={layer.kind === 'clip' ? 'Clip' : 'Picture'}

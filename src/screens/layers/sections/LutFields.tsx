@@ -3,6 +3,7 @@ import type { Effects } from '@/core/document';
 import { importFiles } from '@/store/media';
 import { selectLuts } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Alert } from '@/ui/Alert';
 import { Chip, LongChoice } from '@/ui/Chip';
 import { ShareField } from '@/ui/NumberField';
 import { Words } from '@/ui/Words';
@@ -28,9 +29,7 @@ export function LutFields({ effects: { lut, lutStrength }, onChange }: LutFields
   return (
     <View>
       {missing ? (
-        <View role="alert">
-          <Words>The LUT that was used here is no longer in the kit. Choose another one.</Words>
-        </View>
+        <Alert text="The LUT that was used here is no longer in the kit. Choose another one." />
       ) : null}
       <Words kind="small" soft>
         Table of colours (LUT)

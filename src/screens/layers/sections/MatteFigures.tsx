@@ -6,6 +6,7 @@ import { clipSeconds } from '@/core/retime/clipTime';
 import { selectFootageById } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { work, type KeyFigures } from '@/store/work';
+import { Alert } from '@/ui/Alert';
 import { Words } from '@/ui/Words';
 import { useBackground } from '../../shared/useBackground';
 import { useEditing, usePausedFrame } from '../editing';
@@ -40,11 +41,7 @@ export function MatteFigures({ layer, value }: MatteFiguresProps) {
     `${percent(pick(now))}, at worst ${percent(pick(worst))}`;
   return (
     <View role="group" aria-label="Measured">
-      {trouble ? (
-        <View role="alert">
-          <Words>{`${trouble} Pick another colour, or let it be found.`}</Words>
-        </View>
-      ) : null}
+      {trouble ? <Alert text={`${trouble} Pick another colour, or let it be found.`} /> : null}
       <Words kind="small" soft>
         {`Clean backdrop ${both(({ clean }) => clean)}`}
       </Words>

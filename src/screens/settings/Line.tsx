@@ -1,24 +1,6 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { RADIUS, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
-
-/** One subject of the settings. */
-export function Card({
-  title,
-  children,
-}: {
-  readonly title: string;
-  readonly children: ReactNode;
-}) {
-  const tokens = useTokens();
-  return (
-    <View style={[styles.card, { backgroundColor: tokens.card }]}>
-      <Words kind="heading">{title}</Words>
-      {children}
-    </View>
-  );
-}
 
 /** A thing by its name, what is said of it, and what can be done with it. */
 export function Line({
@@ -46,7 +28,6 @@ export function Line({
 }
 
 const styles = StyleSheet.create({
-  card: { borderRadius: RADIUS.card, padding: 16, gap: 10 },
   line: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1, minWidth: 0 },
 });
