@@ -6,6 +6,7 @@ import { pickedColour } from '@/core/matte/pickedColour';
 import { layerAlone, sceneAt } from '@/core/scene';
 import { softwareContext } from '@/paint/browserTools';
 import { Artist } from '../artist';
+import { reusing } from '../reuse';
 
 /** Pixels to each side of the one that is looked at. */
 const REACH = 5;
@@ -21,7 +22,7 @@ export interface Picked {
 interface Opened {
   readonly layer: string;
   readonly frame: number;
-  readonly document: Bundle['document'];
+  readonly bundle: Bundle;
   readonly pixels: ImageData;
 }
 
@@ -62,10 +63,9 @@ export async function pickColour(
 }
 
 async function open(bundle: Bundle, layer: string, frame: number): Promise<Opened> {
+  const now = reusing(opened?.bundle, bundle);
+  if (opened?.layer === layer && opened.frame === frame && opened.bundle === now) return opened;
   const { document } = bundle;
-  const known =
-    opened?.layer === layer && opened.frame === frame && opened.document.id === document.id;
-  if (known && JSON.stringify(opened!.document) === JSON.stringify(document)) return opened!;
   const { width, height } = document;
   const artist = new Artist();
   const context = softwareContext(width, height);
@@ -76,7 +76,7 @@ async function open(bundle: Bundle, layer: string, frame: number): Promise<Opene
     artist.close();
   }
   const pixels = context.getImageData(0, 0, width, height);
-  opened = { layer, frame, document, pixels };
+  opened = { layer, frame, bundle: now, pixels };
   return opened;
 }
 

@@ -1,0 +1,60 @@
+import { createOverlay, createShape, type Bundle } from '@/core/document';
+import { addLayer } from '@/core/edit';
+import { loadLuts } from '@/engine/media/luts';
+import { pickColour } from '@/engine/stage/picker';
+
+const cubes: Record<string, string> = {};
+jest.mock('@/engine/media/mediaStore', () => ({
+  readMedia: async (hash: string) => new TextEncoder().encode(cubes[hash]),
+}));
+const painted: string[] = [];
+jest.mock('@/engine/artist', () => ({
+  Artist: class {
+    assets = async (bundle: Bundle) => painted.push(bundle.footage[0].media.hash);
+    paint = async () => undefined;
+    close = () => undefined;
+  },
+}));
+jest.mock('@/core/scene', () => ({ ...jest.requireActual('@/core/scene'), sceneAt: () => null }));
+jest.mock('@/paint/browserTools', () => ({
+  softwareContext: (width: number, height: number) => ({
+    getImageData: () => ({
+      width,
+      height,
+      data: new Uint8ClampedArray(width * height * 4).fill(255),
+    }),
+  }),
+}));
+
+/** A table that turns every colour into one shade. */
+const flat = (shade: number): string =>
+  ['LUT_3D_SIZE 2', ...Array.from({ length: 8 }, () => `${shade} ${shade} ${shade}`)].join('\n');
+
+const mediaOf = (hash: string) => ({ hash, bytes: 100, type: 'text/plain' });
+
+describe('a file that takes the place of another under its id', () => {
+  it('is the table of colours that is used', async () => {
+    Object.assign(cubes, { first: flat(0.25), second: flat(0.75) });
+    const bundleWith = (hash: string) =>
+      ({ luts: [{ id: 'lut', name: 'Evening', media: mediaOf(hash) }] }) as unknown as Bundle;
+    const before = (await loadLuts(bundleWith('first')))('lut')!;
+    const after = (await loadLuts(bundleWith('second')))('lut')!;
+    expect(before.values[0]).toBeCloseTo(0.25);
+    expect(after.values[0]).toBeCloseTo(0.75);
+    expect((await loadLuts(bundleWith('second')))('gone')).toBeNull();
+  });
+
+  it('is the picture that colours are picked from, and it is painted once', async () => {
+    const overlay = createOverlay({ id: 'overlay', created: 0 }, 'Picked');
+    const document = addLayer(overlay, createShape('picture', overlay, 'rectangle'));
+    const bundleWith = (hash: string) =>
+      structuredClone({
+        ...{ document, overlays: [], fonts: [], luts: [] },
+        footage: [{ id: 'kite', name: 'Kite', media: mediaOf(hash) }],
+      }) as unknown as Bundle;
+    await pickColour(bundleWith('first'), 'picture', 0, 5, 5);
+    await pickColour(bundleWith('first'), 'picture', 0, 6, 5);
+    await pickColour(bundleWith('second'), 'picture', 0, 6, 5);
+    expect(painted).toEqual(['first', 'second']);
+  });
+});
