@@ -1,20 +1,15 @@
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { useDrag, useGesture } from '@use-gesture/react';
-import Svg, { Path } from 'react-native-svg';
-import { framesToSeconds, perSecond, type Rate } from '@/core/time';
+import { type Rate } from '@/core/time';
 import { POINTER_DRAG } from '../gesture';
-import { rem, TOUCH, useTokens } from '../theme';
-import { Words } from '../Words';
+import { useTokens } from '../theme';
 import { LaneNames } from './LaneNames';
+import { Links } from './Links';
+import { Playhead, PlayheadLine, type Clock } from './Playhead';
 import { Ribbon } from './Ribbon';
-import { ROW, type CueLink, type Lane } from './types';
-
-/** Tells at which frame the playhead stands, thirty times a second where it plays. */
-export interface Clock {
-  readonly subscribe: (listener: () => void) => () => void;
-  readonly get: () => { readonly frame: number; readonly playing: boolean };
-}
+import { Ruler } from './Ruler';
+import { EDGE, ROW, RULER, type CueLink, type Lane } from './types';
 
 interface CueSheetProps {
   readonly lanes: readonly Lane[];
@@ -45,7 +40,6 @@ interface CueSheetProps {
   readonly add: React.ReactNode;
 }
 
-const RULER = TOUCH;
 /** Pixels in which the ruler and two lanes are seen. */
 export const LEAST_CUES = RULER + 2 * ROW;
 
@@ -170,125 +164,9 @@ const rulerStyle = { touchAction: 'none', cursor: 'ew-resize' } as const;
 /** A sound does not rest on its own hits. */
 const NONE: readonly number[] = [];
 
-/** Room left and right of the time range, so that its ends can be grasped. */
-const EDGE = 22;
-
-/** A mark and a number every second, or rarer where they would touch. */
-function Ruler({ length, rate, pixels }: { length: number; rate: Rate; pixels: number }) {
-  const tokens = useTokens();
-  const total = framesToSeconds(length, rate);
-  const perMark =
-    [0.5, 1, 2, 5, 10, 30, 60, 300].find((step) => step * perSecond(rate) * pixels >= 44) ?? 600;
-  const all = Array.from({ length: Math.floor(total / perMark) + 1 }, (_, i) => i * perMark);
-  // A number at the very end would be cut off.
-  const marks = all.filter((seconds) => (total - seconds) * perSecond(rate) * pixels > 24);
-  return (
-    <>
-      {marks.map((seconds) => (
-        <Words
-          key={seconds}
-          kind="small"
-          soft
-          style={[
-            styles.mark,
-            { left: EDGE + seconds * perSecond(rate) * pixels, borderColor: tokens.line },
-          ]}
-        >
-          {`${seconds} s`}
-        </Words>
-      ))}
-    </>
-  );
-}
-
-function Links({
-  links,
-  pixels,
-  lanes,
-}: {
-  links: readonly CueLink[];
-  pixels: number;
-  lanes: readonly Lane[];
-}) {
-  const tokens = useTokens();
-  const seen = (link: CueLink) =>
-    [link.fromLane, link.toLane].every((id) => lanes.some((lane) => lane.id === id));
-  const middle = (id: string) => RULER + lanes.findIndex((lane) => lane.id === id) * ROW + ROW / 2;
-  return (
-    <Svg
-      style={{ position: 'absolute', left: 0, top: 0, pointerEvents: 'none' }}
-      width="100%"
-      height={RULER + lanes.length * ROW}
-    >
-      {links.filter(seen).map((link) => {
-        const x0 = EDGE + link.fromFrame * pixels;
-        const x1 = EDGE + link.toFrame * pixels;
-        const y0 = middle(link.fromLane);
-        const y1 = middle(link.toLane);
-        return (
-          <Path
-            key={link.id}
-            d={`M${x0} ${y0}C${x0 + 12} ${(y0 + y1) / 2} ${x1 - 12} ${(y0 + y1) / 2} ${x1} ${y1}`}
-            stroke={tokens.moon}
-            strokeWidth={2}
-            fill="none"
-          />
-        );
-      })}
-    </Svg>
-  );
-}
-
-/** Covers the ruler, for keys and for those who are told where the playhead is. */
-function Playhead({ clock, length, rate, onStep }: CueSheetProps) {
-  // While it plays, what is told stays as it was.
-  const frame = useSyncExternalStore(clock.subscribe, () =>
-    clock.get().playing ? null : clock.get().frame,
-  );
-  return (
-    <div
-      role="slider"
-      aria-label="Playhead"
-      aria-valuemin={0}
-      aria-valuemax={length - 1}
-      aria-valuenow={frame ?? 0}
-      aria-valuetext={frame === null ? 'playing' : `${framesToSeconds(frame, rate).toFixed(2)} s`}
-      tabIndex={0}
-      onKeyDown={({ key }) => {
-        const step = { ArrowLeft: -1, ArrowRight: 1 }[key];
-        if (step) onStep(step);
-      }}
-      style={{ position: 'absolute', inset: 0 }}
-    />
-  );
-}
-
-/** The playhead's line; only it moves in play. */
-function PlayheadLine({ pixels, clock }: { pixels: number; clock: Clock }) {
-  const tokens = useTokens();
-  const frame = useSyncExternalStore(clock.subscribe, () => clock.get().frame);
-  return (
-    <div
-      style={{
-        position: 'absolute',
-        zIndex: 2,
-        left: EDGE,
-        top: 0,
-        bottom: 0,
-        width: 2,
-        marginLeft: -1,
-        background: tokens.moon,
-        pointerEvents: 'none',
-        transform: `translateX(${frame * pixels}px)`,
-      }}
-    />
-  );
-}
-
 const styles = StyleSheet.create({
   columns: { flexDirection: 'row', minHeight: '100%' },
   corner: { height: RULER, justifyContent: 'center', paddingHorizontal: 8, borderBottomWidth: 1 },
   // What stays in sight over it is left out where it is scrolled to.
   lane: { height: ROW, borderBottomWidth: 1, ...({ scrollMarginTop: RULER } as object) },
-  mark: { position: 'absolute', bottom: 2, paddingLeft: 3, borderLeftWidth: 1, height: rem(22) },
 });

@@ -40,3 +40,9 @@ export interface CueLink {
 
 /** Pixels that a lane is high: a thumb's breadth. */
 export const ROW = TOUCH;
+
+/** Pixels that the ruler is high. */
+export const RULER = TOUCH;
+
+/** Pixels left and right of the time range, so that its ends can be grasped. */
+export const EDGE = 22;
