@@ -1,45 +1,38 @@
 import { useRouter } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
-import { formatById, holdsPictures, isFootage } from '@/core/formats';
+import { holdsPictures } from '@/core/formats';
 import { rateLabel, secondsLabel } from '@/core/time';
-import { deliver, stopDelivery } from '@/store/delivery';
-import { importSent } from '@/store/media';
+import { deliver } from '@/store/delivery';
 import { queuedJobs } from '@/store/sending';
-import { unqueued, type Past, type Queued } from '@/store/session';
+import { unqueued, type Queued } from '@/store/session';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { selectCheckState } from '@/store/check';
-import { work, type Delivery, type SendJob, type Sent } from '@/store/work';
-import { Alert } from '@/ui/Alert';
-import { Action } from '@/ui/Action';
+import { type SendJob } from '@/store/work';
 import { Frame } from '@/ui/Frame';
-import { isStop } from '@/ui/keys';
 import { useWide } from '@/ui/layout';
-import { MoonProgress } from '@/ui/MoonProgress';
 import type { Ways } from '@/ui/Steps';
 import { Words } from '@/ui/Words';
-import { sendStateText } from '../shared/sendStateText';
-import { download, sharing } from '../shared/files';
+import { download } from '../shared/files';
 import { Hint } from '../shared/Hint';
 import { Missing } from '../shared/Missing';
 import { useBundle } from '../shared/useBundle';
-import { useAnswer } from '../shared/useAnswer';
 import { useLongWork } from '../shared/useLongWork';
 import { useQuietCheck } from '../shared/useQuietCheck';
 import { useLandingSteps, useOverlaySteps } from '../shared/useSteps';
-import { FormatCard } from './FormatCard';
+import { FileFoot } from './FileFoot';
+import { FormatList } from './FormatList';
 import { KeyNotes } from './KeyNotes';
 import { QueueCard } from './QueueCard';
 import { ReceiverCard } from './ReceiverCard';
 import { Recipes } from './Recipes';
 import { SentBefore } from './SentBefore';
-import { SentCard } from './SentCard';
 import { SettingsCard } from './SettingsCard';
-import { SizeChart } from './SizeChart';
+import { SizeChart, sizeBars } from './SizeChart';
+import { SoundNote } from './SoundNote';
 import { TrialCard, type TrialOf } from './TrialCard';
-import { useFormatTrials, type FormatTrials } from './useFormatTrials';
-import { useSending, type Sending } from './useSending';
-import { quoted } from '@/core/quoted';
+import { useFormatTrials } from './useFormatTrials';
+import { useSending } from './useSending';
 
 /** Send an overlay: choose a format by what it keeps, make the file, read it back, download it. */
 export function SendOverlayScreen({ id }: { readonly id: string }) {
@@ -124,7 +117,7 @@ function Send({ bundle, go, heading }: SendProps) {
             {document.kind === 'overlay' ? (
               <ReceiverCard receiver={receiver} onChoose={sending.chooseReceiver} />
             ) : null}
-            <Formats sending={sending} trials={trials} />
+            <FormatList sending={sending} trials={trials} />
           </View>
           <View style={[styles.column, wide && styles.half]}>
             {chosen && holdsPictures(chosen.format) ? (
@@ -147,100 +140,14 @@ function Send({ bundle, go, heading }: SendProps) {
           </View>
         </View>
       </ScrollView>
-      <View role="region" aria-label="The file" style={styles.foot}>
-        {mine?.problem ? <Alert text={mine.problem} /> : null}
-        {result ? (
-          <SentCard
-            delivery={result}
-            onDownload={() => download(result.file, result.name)}
-            onShare={sharing(result.file, result.name, mimeOf(result))}
-            onBringIn={footageOf(result, (sent) => void dispatch(importSent(sent, document)))}
-          />
-        ) : null}
-        {underWay ? (
-          <MoonProgress
-            {...underWay}
-            doing={
-              underWay.document.id === document.id
-                ? sendStateText(underWay.state)
-                : `${quoted(underWay.document.name)}: ${sendStateText(underWay.state)}`
-            }
-            onStop={stopDelivery}
-          />
-        ) : (
-          <Action
-            label={result ? 'Send again' : 'Send'}
-            tone="main"
-            disabled={unable !== null}
-            onPress={() => send([{ bundle, settings }], () => undefined)}
-          />
-        )}
-      </View>
+      <FileFoot
+        document={document}
+        last={mine}
+        unable={unable !== null}
+        onSend={() => send([{ bundle, settings }], () => undefined)}
+      />
     </Frame>
   );
-}
-
-/** Files of a kind that footage comes in, one at a time. */
-function footageOf({ sentFiles }: Delivery, bringIn: (sent: Sent) => void): (() => void) | null {
-  const [sent] = sentFiles;
-  return sentFiles.length === 1 && isFootage(formatById(sent.format)!) ? () => bringIn(sent) : null;
-}
-
-/** Several files go in one zip. */
-const mimeOf = ({ sentFiles }: Delivery): string =>
-  sentFiles.length === 1 ? formatById(sentFiles[0].format)!.mime : 'application/zip';
-
-/** Whether what is heard in a landing will be in its file. */
-function SoundNote({ bundle, carries }: { readonly bundle: Bundle; readonly carries: boolean }) {
-  const heard = useAnswer(() => work.isHeard(bundle), bundle);
-  if (bundle.document.kind !== 'landing' || heard === null) return null;
-  const says = () => {
-    if (!heard) return 'No sound: nothing in this landing can be heard.';
-    return carries ? 'With the landing’s sound.' : 'No sound: this format carries none.';
-  };
-  return (
-    <Words kind="small" soft>
-      {says()}
-    </Words>
-  );
-}
-
-interface FormatsProps {
-  readonly sending: Sending;
-  readonly trials: FormatTrials;
-}
-
-function Formats({ sending, trials }: FormatsProps) {
-  const { offered, best, chosen, change } = sending;
-  const at = offered.findIndex((entry) => entry === chosen);
-  return (
-    <View role="radiogroup" aria-label="Format" style={styles.formats}>
-      {offered.map((entry, i) => (
-        <FormatCard
-          key={entry.format.id}
-          offered={entry}
-          trial={trials.of(entry.format.id)}
-          trying={trials.trying === entry.format.id}
-          best={entry === best}
-          selected={entry === chosen}
-          stop={isStop(i, at)}
-          onPress={() => change({ format: entry.format.id })}
-        />
-      ))}
-    </View>
-  );
-}
-
-/** The formats whose size is known, the smallest first. */
-function sizeBars({ offered }: Sending, trials: FormatTrials, past: readonly Past[]) {
-  return offered
-    .map(({ format }) => ({
-      name: format.label,
-      estimated: trials.of(format.id)?.bytes ?? null,
-      made: past.find(({ sent }) => sent.format === format.id)?.sent.file.size ?? null,
-    }))
-    .filter(({ estimated, made }) => estimated !== null || made !== null)
-    .sort((a, b) => (a.made ?? a.estimated!) - (b.made ?? b.estimated!));
 }
 
 const describe = (document: Overlay | Landing): string =>
@@ -252,6 +159,4 @@ const styles = StyleSheet.create({
   column: { gap: 10 },
   wide: { flexDirection: 'row', gap: 16, alignItems: 'flex-start' },
   half: { flex: 1, minWidth: 0 },
-  formats: { gap: 10 },
-  foot: { padding: 12, gap: 10, width: '100%', maxWidth: 720, alignSelf: 'center' },
 });

@@ -1,12 +1,15 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Rect, Text } from 'react-native-svg';
+import type { Past } from '@/store/session';
 import { Card } from '@/ui/Card';
 import { FONT, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { bytes } from './figures';
+import type { FormatTrials } from './useFormatTrials';
+import type { Sending } from './useSending';
 
-export interface SizeBar {
+interface SizeBar {
   readonly name: string;
   /** Bytes of the file: as estimated, and as made; null where it was not. */
   readonly estimated: number | null;
@@ -75,4 +78,20 @@ export function SizeChart({ bars }: { readonly bars: readonly SizeBar[] }) {
       </View>
     </Card>
   );
+}
+
+/** The formats whose size is known, the smallest first. */
+export function sizeBars(
+  { offered }: Sending,
+  trials: FormatTrials,
+  past: readonly Past[],
+): readonly SizeBar[] {
+  return offered
+    .map(({ format }) => ({
+      name: format.label,
+      estimated: trials.of(format.id)?.bytes ?? null,
+      made: past.find(({ sent }) => sent.format === format.id)?.sent.file.size ?? null,
+    }))
+    .filter(({ estimated, made }) => estimated !== null || made !== null)
+    .sort((a, b) => (a.made ?? a.estimated!) - (b.made ?? b.estimated!));
 }

@@ -23,6 +23,7 @@ export {
   deliveryGoesOn,
   deliveryMade,
   deliveryOver,
+  type LastDelivery,
   type Past,
   type UnderWay,
 } from './delivery';
