@@ -35,4 +35,17 @@ module.exports = [
       ],
     },
   },
+  {
+    // A document may be gone, or changed, by the time work on it is done: only `editWhenDone` looks.
+    files: ['src/screens/**/*.ts', 'src/screens/**/*.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...[
+          ':function[async=true] CallExpression[callee.name=/^(edit|change)$/]',
+          'CallExpression[callee.property.name=/^(then|finally)$/] CallExpression[callee.name=/^(edit|change)$/]',
+        ].map((selector) => ({ selector, message: 'Edit by `editWhenDone` once work is done.' })),
+      ],
+    },
+  },
 ];
