@@ -9,12 +9,18 @@ import type { Size } from '../kernels/keying';
 import { readingFailed } from './readingFailed';
 import { decodeStill } from './still';
 
+/** Frames after which what they did not show is let go of: a decoder and its frames take tens of megabytes. */
+const IDLE = 120;
+
 /** Decoded pictures for one consumer (a stage, an export): frames are read in order, keys applied. */
 export class PictureShelf {
   private readonly readers = new Map<string, Promise<FrameSource>>();
   private readonly stills = new Map<string, Promise<ImageBitmap>>();
   private readonly canvases = new Map<string, OffscreenCanvasRenderingContext2D>();
   private prepared = new Map<PictureItem, CanvasImageSource>();
+  /** The frames that were prepared so far, and at which of them each slot was used last. */
+  private frames = 0;
+  private readonly usedAt = new Map<string, number>();
 
   /** The picture of an item that was prepared last. */
   readonly picture = (item: PictureItem): CanvasImageSource | null =>
@@ -25,6 +31,7 @@ export class PictureShelf {
    * @param scale canvas pixels per scene pixel; pictures are not decoded larger than shown
    */
   async prepare(items: readonly PictureItem[], scale: number): Promise<void> {
+    this.frames++;
     const seen = new Map<string, number>();
     // All at once: one is copied while another is worked on.
     const decoded = items.map(async (item) => {
@@ -37,14 +44,20 @@ export class PictureShelf {
       return picture ? [[item, picture] as const] : [];
     });
     this.prepared = new Map((await Promise.all(decoded)).flat());
+    for (const [slot, frame] of this.usedAt) {
+      if (this.frames - frame > IDLE) this.letGo(slot);
+    }
   }
 
   close(): void {
-    for (const reader of this.readers.values()) void reader.then((open) => open.close(), quiet);
-    for (const still of this.stills.values()) void still.then((bitmap) => bitmap.close(), quiet);
-    this.readers.clear();
-    this.stills.clear();
+    for (const slot of [...this.usedAt.keys()]) this.letGo(slot);
     this.prepared.clear();
+  }
+
+  private letGo(slot: string): void {
+    void this.readers.get(slot)?.then((open) => open.close(), quiet);
+    void this.stills.get(slot)?.then((bitmap) => bitmap.close(), quiet);
+    for (const kept of [this.readers, this.stills, this.canvases, this.usedAt]) kept.delete(slot);
   }
 
   private async decode(
@@ -111,6 +124,7 @@ export class PictureShelf {
   }
 
   private reader(slot: string, footage: Footage): Promise<FrameSource> {
+    this.usedAt.set(slot, this.frames);
     const known = this.readers.get(slot);
     if (known) return known;
     const opened = openFrames(footage.media);
@@ -121,6 +135,7 @@ export class PictureShelf {
   }
 
   private still(footage: Footage): Promise<ImageBitmap> {
+    this.usedAt.set(footage.media.hash, this.frames);
     const known = this.stills.get(footage.media.hash);
     if (known) return known;
     const opened = decodeStill(footage.media);
@@ -130,6 +145,7 @@ export class PictureShelf {
   }
 
   private canvas(slot: string, width: number, height: number): OffscreenCanvasRenderingContext2D {
+    this.usedAt.set(slot, this.frames);
     const known = this.canvases.get(slot);
     if (known?.canvas.width === width && known.canvas.height === height) {
       known.clearRect(0, 0, width, height);
