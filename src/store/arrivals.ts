@@ -1,4 +1,6 @@
 import { CACHES } from '@/core/site';
+import { saveChanges } from './saving';
+import { store } from './store';
 
 interface LaunchQueue {
   setConsumer(
@@ -15,8 +17,8 @@ export function onOpenedWith(bring: (files: readonly File[]) => void): void {
 }
 
 /**
- * Files that another app of the device handed over. They are forgotten once they are in: a page that is closed before
- * finds them again.
+ * Files that another app of the device handed over. They are forgotten once they are saved with the kit: a page that
+ * is closed before finds them again.
  */
 export async function takeHandedOver(
   bring: (files: readonly File[]) => Promise<void>,
@@ -34,6 +36,8 @@ export async function takeHandedOver(
   );
   if (files.length === 0) return;
   await bring(files);
+  await saveChanges();
+  if (store.getState().session.unsaved !== null) return;
   // More may have been handed over meanwhile.
   await Promise.all(requests.map((request) => cache.delete(request)));
 }
