@@ -95,11 +95,15 @@ test('with text twice as large, no words are cut', async ({ page }) => {
   });
   const seen = async (screen: string) => {
     await page.waitForTimeout(300);
-    const size = await page
-      .getByRole('heading')
-      .first()
-      .evaluate((heading) => getComputedStyle(heading).fontSize);
-    expect(parseFloat(size), screen).toBeGreaterThan(28);
+    // The heading of the screen before may go while it is measured.
+    const size = async () =>
+      parseFloat(
+        await page
+          .getByRole('heading')
+          .first()
+          .evaluate((heading) => getComputedStyle(heading).fontSize),
+      );
+    await expect.poll(size, { message: screen }).toBeGreaterThan(28);
     expect(await cutWords(page), screen).toEqual([]);
   };
   await openDemoKit(page);
