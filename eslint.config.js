@@ -42,9 +42,12 @@ module.exports = [
       'no-restricted-syntax': [
         'error',
         ...[
-          ':function[async=true] CallExpression[callee.name=/^(edit|change)$/]',
-          'CallExpression[callee.property.name=/^(then|finally)$/] CallExpression[callee.name=/^(edit|change)$/]',
-        ].map((selector) => ({ selector, message: 'Edit by `editWhenDone` once work is done.' })),
+          ':function[async=true]',
+          'CallExpression[callee.property.name=/^(then|catch|finally)$/]',
+        ].map((late) => ({
+          selector: `${late} CallExpression[callee.name=/^(edit|change|editOverlay|editLanding)$/]`,
+          message: 'Edit by `editWhenDone` once work is done.',
+        })),
       ],
     },
   },

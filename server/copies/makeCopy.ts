@@ -68,7 +68,7 @@ async function lookInto(
   if (video && (video.width ?? 0) * (video.height ?? 0) > MOST_PIXELS) {
     throw new Refusal(422, `Its pictures are larger than ${MOST_PIXELS / 1e6} million pixels.`);
   }
-  const clear = WITH_ALPHA.test(video?.pix_fmt ?? '');
+  const clear = /^(yuva|rgba|argb|bgra|abgr|gbrap|ya)/.test(video?.pix_fmt ?? '');
   const kind = video ? (clear ? 'clear' : 'solid') : 'sound';
   return {
     kind,
@@ -76,9 +76,6 @@ async function lookInto(
     duration: Number(format.duration ?? 0),
   };
 }
-
-/** Pixel formats of ffmpeg that have alpha. `pal8` may have it, but is what opaque recordings of old come in. */
-const WITH_ALPHA = /^(yuva|ayuv|vuya|rgba|argb|bgra|abgr|gbrap|ya)/;
 
 const NAMES: Readonly<Record<string, WideSpace>> = { smpte2084: 'pq', 'arib-std-b67': 'hlg' };
 

@@ -4,6 +4,7 @@ import { MoonError } from '@/core/errors';
 import { DEFAULT_FONT, fontFamily } from '@/core/fonts';
 import { readMedia } from './media/mediaStore';
 
+/** By the id of a shipped font, and by the content of others: a file that takes the place of another has its id. */
 const fonts = new Map<string, Font>();
 
 /** Fonts of a person's own kept open, besides those in use, before the oldest is closed. */
@@ -41,29 +42,31 @@ export async function loadFonts(bundle: Bundle): Promise<(id: string) => Font | 
   const wanted = new Set(
     [document, ...overlays].flatMap(({ layers }) => (layers as readonly Layer[]).flatMap(fontsOf)),
   );
-  const missing = [...wanted].filter((id) => !fonts.has(id));
-  await Promise.all(missing.map((id) => loadFont(id, bundle.fonts)));
-  closeUnused(wanted);
   // One that was deleted may still be open; every worker has to draw alike.
-  const isThere = (id: string) => !!fontFamily(id) || bundle.fonts.some((font) => font.id === id);
-  const lacking = [...wanted].some((id) => !isThere(id));
-  if (lacking && !fonts.has(DEFAULT_FONT)) await loadFont(DEFAULT_FONT, []);
-  return (id) => fonts.get(isThere(id) ? id : DEFAULT_FONT);
+  const source = (id: string) => sourceOf(id, bundle.fonts) ?? sourceOf(DEFAULT_FONT, [])!;
+  const sources = new Map([...wanted].map((id) => [id, source(id)]));
+  const used = new Map([...sources.values()].map((entry) => [entry.key, entry]));
+  const missing = [...used.values()].filter(({ key }) => !fonts.has(key));
+  await Promise.all(missing.map(async ({ key, read }) => fonts.set(key, openFont(await read()))));
+  closeUnused(used);
+  return (id) => fonts.get((sources.get(id) ?? source(id)).key);
 }
 
-async function loadFont(id: string, own: readonly FontFile[]): Promise<void> {
-  const shipped = fontFamily(id);
-  const brought = own.find((font) => font.id === id);
-  if (shipped) fonts.set(id, openFont(await fetchFont(id)));
-  else if (brought) {
-    const { hash, bytes } = brought.media;
-    fonts.set(id, openFont(await readMedia(hash, 0, bytes)));
-  }
+interface FontSource {
+  readonly key: string;
+  readonly read: () => Promise<Uint8Array>;
 }
 
-function closeUnused(wanted: ReadonlySet<string>): void {
-  const unused = [...fonts.keys()].filter((id) => !fontFamily(id) && !wanted.has(id));
-  unused.slice(0, Math.max(0, unused.length - OWN_KEPT)).forEach((id) => fonts.delete(id));
+/** Where a font is read from; null for one that was deleted. */
+function sourceOf(id: string, own: readonly FontFile[]): FontSource | null {
+  if (fontFamily(id)) return { key: id, read: () => fetchFont(id) };
+  const media = own.find((font) => font.id === id)?.media;
+  return media ? { key: media.hash, read: () => readMedia(media.hash, 0, media.bytes) } : null;
+}
+
+function closeUnused(used: ReadonlyMap<string, FontSource>): void {
+  const unused = [...fonts.keys()].filter((key) => !fontFamily(key) && !used.has(key));
+  unused.slice(0, Math.max(0, unused.length - OWN_KEPT)).forEach((key) => fonts.delete(key));
 }
 
 async function fetchFont(id: string): Promise<Uint8Array> {

@@ -13,7 +13,7 @@ import { BusyWork } from './shared/BusyWork';
 import { Banner, Notices, UpdateOffer } from './shared/Notices';
 import { UnreadableFiles } from './shared/Unreadable';
 
-/** Paper calls it as a plain function, in a class: a component may not be. */
+/** Paper calls this as a plain function. A component uses hooks once it is compiled, and has to be rendered. */
 const SIGNS = { icon: (sign: ComponentProps<typeof SilentIcon>) => <SilentIcon {...sign} /> };
 
 /** What is round every screen: theme, saving, notices, dropped files. */

@@ -5,7 +5,7 @@ import { Words } from './Words';
 
 interface CardProps extends Pick<ViewProps, 'role' | 'aria-label' | 'style'> {
   readonly title?: string;
-  /** What the title says is bold beside other cards of a page, and a heading where cards are the page. */
+  /** The title is a heading to screen readers, and set as one; without, it is bold text. */
   readonly heading?: boolean;
   readonly children: ReactNode;
 }

@@ -1,4 +1,5 @@
-import type { FootageLayer, InkLayer, Layer, ShapeLayer, WordsLayer } from '../document/layers';
+import type { Font } from 'fontkit';
+import type { FootageLayer, InkLayer, Layer, ShapeLayer } from '../document/layers';
 import { strokesBox } from '../ink/points';
 import { pointOnPath } from '../geometry/path';
 import { counterText } from '../text/counter';
@@ -19,8 +20,16 @@ export const EMPTY_BOX: Box = { left: 0, top: 0, right: 0, bottom: 0 };
 
 const NOTHING: LayerArtwork = { glyphs: [], box: EMPTY_BOX };
 
-/** Laying words out costs far more than moving them; a layer object never changes, so it is the key. */
-const laidOut = new WeakMap<Layer, Map<string, LayerArtwork>>();
+interface LaidOut {
+  readonly font: Font | undefined;
+  readonly texts: Map<string, LayerArtwork>;
+}
+
+/**
+ * Laying words out costs far more than moving them; a layer object never changes, so it is the key. The font of its id
+ * may: it can be deleted, or another file takes its place.
+ */
+const laidOut = new WeakMap<Layer, LaidOut>();
 
 /** Texts of a counter kept for a layer, before they are forgotten. */
 const TEXTS_KEPT = 100;
@@ -31,20 +40,22 @@ const TEXTS_KEPT = 100;
  */
 export function layerArtwork(layer: Layer, frame: number, assets: SceneAssets): LayerArtwork {
   const text = layer.kind === 'words' ? counterText(layer, frame) : '';
-  const texts = laidOut.get(layer) ?? new Map<string, LayerArtwork>();
+  const font = layer.kind === 'words' ? assets.font(layer.font) : undefined;
+  const before = laidOut.get(layer);
+  const texts = before && before.font === font ? before.texts : new Map<string, LayerArtwork>();
   const known = texts.get(text);
   if (known) return known;
-  const artwork = drawn(layer, text, assets);
+  const artwork = drawn(layer, text, font);
   if (!artwork) return NOTHING;
   if (texts.size >= TEXTS_KEPT) texts.clear();
-  laidOut.set(layer, texts.set(text, artwork));
+  laidOut.set(layer, { font, texts: texts.set(text, artwork) });
   return artwork;
 }
 
-function drawn(layer: Layer, text: string, assets: SceneAssets): LayerArtwork | null {
+function drawn(layer: Layer, text: string, font: Font | undefined): LayerArtwork | null {
   switch (layer.kind) {
     case 'words':
-      return wordsArtwork(layer, text, assets);
+      return font ? layoutWords({ ...layer, text }, font) : null;
     case 'shape':
       return shapeArtwork(layer);
     case 'picture':
@@ -55,11 +66,6 @@ function drawn(layer: Layer, text: string, assets: SceneAssets): LayerArtwork | 
     default:
       return null;
   }
-}
-
-function wordsArtwork(layer: WordsLayer, text: string, assets: SceneAssets): LayerArtwork | null {
-  const font = assets.font(layer.font);
-  return font ? layoutWords({ ...layer, text }, font) : null;
 }
 
 /** The box of all its drawings together, so that it does not jump from one drawing to the next. */

@@ -15,6 +15,7 @@ const HEIGHT = 54;
 
 /** Seconds up to which longer clips are looked through. */
 export const MOST_SECONDS = 60;
+
 /** Goes through a clip's frames in order, each far smaller. */
 export async function* smallFrames(
   footage: Footage,

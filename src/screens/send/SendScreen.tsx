@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Bundle, Landing, Overlay } from '@/core/document';
 import { holdsPictures } from '@/core/formats';
 import { rateLabel, secondsLabel } from '@/core/time';
@@ -11,6 +11,7 @@ import { selectCheckState } from '@/store/check';
 import { type SendJob } from '@/store/work';
 import { Frame } from '@/ui/Frame';
 import { useWide } from '@/ui/layout';
+import { Page } from '@/ui/Page';
 import type { Ways } from '@/ui/Steps';
 import { Words } from '@/ui/Words';
 import { download } from '../shared/files';
@@ -94,12 +95,7 @@ function Send({ bundle, go, heading }: SendProps) {
       go={go}
       check={check}
     >
-      <ScrollView
-        role="region"
-        aria-label="Ways to send"
-        style={styles.flex}
-        contentContainerStyle={styles.page}
-      >
+      <Page role="region" aria-label="Ways to send">
         <Words kind="title">{heading}</Words>
         <Hint step="send">
           Last: the best choice is marked already. Press Send, and the file is made, looked through
@@ -139,7 +135,7 @@ function Send({ bundle, go, heading }: SendProps) {
             ) : null}
           </View>
         </View>
-      </ScrollView>
+      </Page>
       <FileFoot
         document={document}
         last={mine}
@@ -154,8 +150,6 @@ const describe = (document: Overlay | Landing): string =>
   `${document.width} × ${document.height} · ${secondsLabel(document.length, document.rate)} · ${rateLabel(document.rate)} frames per second`;
 
 const styles = StyleSheet.create({
-  flex: { flex: 1 },
-  page: { padding: 16, paddingTop: 4, gap: 10, width: '100%', maxWidth: 1100, alignSelf: 'center' },
   column: { gap: 10 },
   wide: { flexDirection: 'row', gap: 16, alignItems: 'flex-start' },
   half: { flex: 1, minWidth: 0 },

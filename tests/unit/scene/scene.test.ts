@@ -1,3 +1,4 @@
+import type { Font } from 'fontkit';
 import {
   createLanded,
   DEFAULT_KEY,
@@ -17,6 +18,7 @@ import {
   withoutKeys,
   type GroupItem,
 } from '@/core/scene';
+import { layerArtwork } from '@/core/scene/artwork';
 import { at, band, move, overlay, video, words } from '../fixtures';
 import { assets } from '../nodeAssets';
 
@@ -179,3 +181,17 @@ function sceneMatrix() {
   const [item] = sceneAt(overlay({ layers: [createWords('w', overlay(), 'F')] }), 0, assets).items;
   return item.kind === 'artwork' ? item.outlines[0].matrix : ([0, 0, 0, 0, 0, 0] as const);
 }
+
+it('words are set anew where their font is deleted or another file takes its place', () => {
+  const text = { ...createWords('w', overlay(), 'Kites'), font: 'own' };
+  const widthIn = (font: Font | undefined) => {
+    const { box } = layerArtwork(text, 0, { ...assets, font: () => font });
+    return box.right - box.left;
+  };
+  const anton = assets.font('anton')!;
+  const slab = assets.font('zilla-slab')!;
+  const narrow = widthIn(anton);
+  expect(widthIn(slab)).not.toBeCloseTo(narrow, 0);
+  expect(widthIn(undefined)).toBe(0);
+  expect(widthIn(anton)).toBe(narrow);
+});
