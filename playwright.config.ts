@@ -22,7 +22,7 @@ export default defineConfig({
   // Nothing is timed by these: they only end what hangs, and leave room for a machine that is busy.
   timeout: 240_000,
   expect: { timeout: 60_000 },
-  reporter: [['list']],
+  reporter: [['list'], ['./tests/support/failureReporter.ts']],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },

@@ -32,12 +32,16 @@ let stored: Stored = { index: null, entries: new Map() };
 let mayWrite = false;
 let writing: Promise<void> | null = null;
 let retry: ReturnType<typeof setTimeout> | undefined;
+let look: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
 /** Whether a write of media may have been cut off; not all that fail say that the disk is full. */
 let mediaCutOff = false;
 
 /** Milliseconds until a failed write is tried again, at first and at most. */
 const RETRY = { first: 500, most: 8000 } as const;
+
+/** Milliseconds after a save until it is looked whether it lasted: storage that is being emptied still takes writes. */
+const LOOK_AGAIN = 2000;
 
 const entriesOf = (kit: KitState): ReadonlyMap<string, KitEntry> =>
   new Map<string, KitEntry>([
@@ -93,6 +97,7 @@ export function saveChanges(): Promise<void> {
 
 async function writeAll(): Promise<void> {
   clearTimeout(retry);
+  clearTimeout(look);
   let problems: readonly unknown[] = [];
   // Newer changes may have come while older ones were written, or while the log of media was renewed.
   while (mayWrite && (hasUnsaved() || mediaCutOff) && problems.length === 0) {
@@ -163,6 +168,13 @@ async function lookForIndex(): Promise<void> {
   throw new MoonError('storage-away', EMPTIED);
 }
 
+/** Saves everything again where the last save did not last. */
+async function lookAgain(): Promise<void> {
+  if (!mayWrite || !stored.index || store.getState().session.following) return;
+  await lookForIndex().catch(() => undefined);
+  if (hasUnsaved()) await saveChanges();
+}
+
 function wrote(id: string, entry: KitEntry | null): void {
   noteStored(id, entry);
   tellTabs({ id });
@@ -190,6 +202,7 @@ function tellOutcome(problems: readonly unknown[]): void {
   const { unsaved } = store.getState().session;
   if (problems.length === 0) {
     failures = 0;
+    look = setTimeout(() => void lookAgain(), LOOK_AGAIN);
     if (unsaved && !hasUnsaved() && mayWrite) store.dispatch(unsavedSet(null));
     return;
   }

@@ -102,7 +102,7 @@ test.describe('drawing on a phone', () => {
     const [from, to] = [await middleOf(frame(1)), await middleOf(frame(3))];
     await finger(page, from, { x: to.x, y: from.y });
     await expect(frame(1)).toBeChecked();
-    await finger(page, from, { x: to.x, y: from.y }, 400);
+    await finger(page, from, { x: to.x, y: from.y }, 1000);
     await expect(frame(3)).toBeChecked();
     await frame(1).tap();
     await expect(frame(1)).toBeChecked();
@@ -123,7 +123,7 @@ test.describe('drawing on a phone', () => {
     await frame(1).scrollIntoViewIfNeeded();
     await expect(frame(12)).not.toBeInViewport();
     const from = await middleOf(frame(1));
-    await finger(page, from, { x: after.x - 40, y: from.y }, 400, 2500);
+    await finger(page, from, { x: after.x - 40, y: from.y }, 1000, 2500);
     await expect(frame(12)).toBeInViewport();
     const { drawings } = await inkOf(page);
     expect(drawings.findIndex(({ strokes }) => strokes.length === 1)).toBeGreaterThan(8);
@@ -279,6 +279,13 @@ test('words become pen strokes, and an SVG’s lines too; both are written on', 
   expect(letters).toBeGreaterThanOrEqual(4);
 
   await panel(page, 'Trace');
+  // The lines come a while after the panel that they were asked for in was left.
+  await page.evaluate(() => {
+    const { postMessage } = Worker.prototype;
+    Worker.prototype.postMessage = function (...message: unknown[]) {
+      setTimeout(() => postMessage.apply(this, message as Parameters<typeof postMessage>), 1500);
+    };
+  });
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: /Bring in an SVG/ }).click();
   const svg = '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L40 20" stroke="red"/></svg>';

@@ -2,7 +2,15 @@ import { expect, test, type Page } from '@playwright/test';
 import { openDemoKit, stagePoint } from '../support/app';
 import { surface } from '../support/draw';
 import { add, addMove, beginEmpty, setCanvas, stageDrawn } from '../support/make';
-import { covering, finger, middleOf, smallControls, smallFields, sweep } from '../support/touch';
+import {
+  covering,
+  finger,
+  middleOf,
+  smallControls,
+  smallFields,
+  sureTap,
+  sweep,
+} from '../support/touch';
 
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
 
@@ -261,7 +269,7 @@ test('a quick finger in the colour picker sets the colour, and breaks nothing', 
   for (const box of [square, hue, square, hue, square, hue]) await sweep(page, box);
   await expect(dialog).toBeVisible();
   await expect.poll(() => value.inputValue()).not.toBe(before);
-  await dialog.getByRole('button', { name: 'Done' }).tap();
+  await sureTap(page, () => dialog.getByRole('button', { name: 'Done' }).tap());
   const set = page.getByRole('button', { name: /^Key colour: / });
   await expect(set).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).tap();

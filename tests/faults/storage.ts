@@ -149,7 +149,7 @@ const shownOn = async (page: Page): Promise<string> => {
 };
 
 /** Milliseconds within which all is saved again where storage was emptied: writing is tried again less and less often. */
-const SAVED_AGAIN = 10_000;
+const SAVED_AGAIN = 30_000;
 
 const generationIn = (records: Readonly<Record<string, string>>): string =>
   (JSON.parse(records.index) as { generation: string }).generation;

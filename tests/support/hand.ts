@@ -1,4 +1,5 @@
 import { test as base, type Locator, type Page } from '@playwright/test';
+import { sureTap } from './touch';
 
 const touched = new WeakSet<Page>();
 
@@ -7,7 +8,8 @@ function tapsFor(locator: Locator): void {
   const prototype = Object.getPrototypeOf(locator) as Pick<Locator, 'click' | 'tap' | 'page'>;
   const { click } = prototype;
   prototype.click = function (this: Locator, options) {
-    return touched.has(this.page()) ? this.tap(options) : click.call(this, options);
+    const page = this.page();
+    return touched.has(page) ? sureTap(page, () => this.tap(options)) : click.call(this, options);
   };
 }
 
@@ -40,7 +42,7 @@ async function byHand(page: Page): Promise<void> {
       down = false;
       await send('touchEnd');
     },
-    click: (x: number, y: number) => page.touchscreen.tap(x, y),
+    click: (x: number, y: number) => sureTap(page, () => page.touchscreen.tap(x, y)),
   });
 }
 

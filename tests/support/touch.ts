@@ -39,6 +39,29 @@ export async function fingers(
   await client.detach();
 }
 
+/**
+ * Taps, and taps once more where no click came of it: after a drag, Chromium's emulated fingers lose a tap in ten
+ * (156; the page gets the touch, and nobody prevents what follows).
+ */
+export async function sureTap(page: Page, tap: () => Promise<void>): Promise<void> {
+  await page.evaluate(() => {
+    const clicked = new Promise<boolean>((resolve) => {
+      addEventListener('click', () => resolve(true), { capture: true, once: true });
+      const wait = () => setTimeout(() => resolve(false), 500);
+      for (const end of ['touchend', 'touchcancel']) {
+        addEventListener(end, wait, { capture: true, once: true });
+      }
+    });
+    Object.assign(globalThis, { clicked });
+  });
+  await tap();
+  const clicked = await page
+    .evaluate(() => (globalThis as { clicked?: Promise<boolean> }).clicked ?? true)
+    // The tap led to another page.
+    .catch(() => true);
+  if (!clicked) await tap();
+}
+
 export const finger = (page: Page, from: Spot, to: Spot, hold = 0, rest = 0): Promise<void> =>
   fingers(page, [from], [to], hold, rest);
 

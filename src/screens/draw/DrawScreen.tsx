@@ -25,6 +25,7 @@ import { Missing } from '../shared/Missing';
 import { UndoRedo } from '../shared/UndoRedo';
 import { useBundle } from '../shared/useBundle';
 import { useEdit } from '../shared/useEdit';
+import { useLeft } from '../shared/useLeft';
 import { DrawContext, usePen, type Draw as DrawState } from './draw';
 import { DrawSheet } from './DrawSheet';
 import { DrawSurface } from './DrawSurface';
@@ -70,6 +71,7 @@ function Draw({ bundle, overlay, still }: DrawProps) {
   const [proof, setProof] = useState<Proof>(
     overlay.backdrop.kind === 'clear' ? 'dark' : 'backdrop',
   );
+  const left = useLeft();
   const look = useViewport(overlay);
   const surface = useRef<HTMLDivElement>(null);
   const [ink] = useState(() => new WetInk());
@@ -104,6 +106,7 @@ function Draw({ bundle, overlay, still }: DrawProps) {
       edit((document) => changeInk(document, still.id, change), gesture),
     mayDraw: !following,
     player,
+    left,
     setLit,
     proof,
     setProof,

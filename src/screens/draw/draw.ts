@@ -24,6 +24,8 @@ export interface Draw {
   /** False while another tab has the kit: what is drawn here could not be kept. */
   readonly mayDraw: boolean;
   readonly player: Player;
+  /** Aborted when the screen is left; another panel may be opened meanwhile. */
+  readonly left: AbortSignal;
   /** Points out one stroke on the canvas; null for none. */
   readonly setLit: (stroke: string | null) => void;
   /** What lies behind the drawing. */

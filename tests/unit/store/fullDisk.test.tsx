@@ -182,6 +182,8 @@ describe('where both the records and their mirror are thrown away', () => {
 });
 
 it('a visit that has no room to bring them back says so, and brings them back once there is', async () => {
+  // The page before looks whether its last save lasted; a real one is gone by the next visit.
+  await new Promise((resolve) => setTimeout(resolve, 2500));
   fullFor('records');
   await records.clear();
   await startAgain();

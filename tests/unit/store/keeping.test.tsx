@@ -238,6 +238,16 @@ describe('saving', () => {
     expect(selectKit(getState()).overlays).toMatchObject([{ length: 15 }, { name: 'Beta' }]);
   });
 
+  it('writes everything again where it was emptied just after the last change was written', async () => {
+    dispatch(editOverlay('a', (document) => ({ ...document, length: 16 })));
+    await waitFor(async () => expect((await loadKit())!.document.overlays[0].length).toBe(16));
+    await storage.clear();
+    await waitFor(async () => expect(await loadKit()).not.toBeNull(), { timeout: 4000 });
+    await saved();
+    await startAgain();
+    expect(selectKit(getState()).overlays).toMatchObject([{ length: 16 }]);
+  });
+
   it('goes on after the browser closed the connection', async () => {
     const connection = await new Promise<IDBDatabase>((resolve) => {
       const transaction = IDBDatabase.prototype.transaction;

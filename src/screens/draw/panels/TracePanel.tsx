@@ -12,7 +12,6 @@ import { NumberField } from '@/ui/NumberField';
 import { FIELD, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { chooseFiles } from '../../shared/files';
-import { useLeft } from '../../shared/useLeft';
 import { FontField } from '../../shared/FontField';
 import { useDraw } from '../draw';
 
@@ -68,9 +67,8 @@ export function TracePanel() {
 
 /** Lines drawn elsewhere, as strokes of this drawing. */
 function BringSvg() {
-  const { overlay, layer, drawing } = useDraw();
+  const { overlay, layer, drawing, left } = useDraw();
   const dispatch = useAppDispatch();
-  const left = useLeft();
   const bring = async () => {
     const [file] = await chooseFiles('.svg,image/svg+xml', false);
     if (!file) return;
