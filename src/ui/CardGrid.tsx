@@ -1,5 +1,5 @@
-import { Children, useEffect, useRef, useState, type ReactNode } from 'react';
-import { InSight, scrollerOf } from './sight';
+import { Children, useRef, useState, type ReactNode } from 'react';
+import { InSight, useSighted } from './sight';
 
 /** Cards that are there from the start, in sight or not: as many as most kits have. */
 const AT_ONCE = 24;
@@ -18,26 +18,11 @@ export function CardGrid({ children }: { readonly children: ReactNode }) {
   );
 }
 
-/** How far beyond what is seen cards count as in sight. */
-const MARGIN = '100%';
-
 function Place({ atOnce, children }: { readonly atOnce: boolean; readonly children: ReactNode }) {
-  const [made, setMade] = useState(atOnce);
-  const [inSight, setInSight] = useState(false);
   const ref = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const place = ref.current!;
-    const observer = new IntersectionObserver(
-      (entries) => {
-        const { isIntersecting } = entries.at(-1)!;
-        setInSight(isIntersecting);
-        if (isIntersecting) setMade(true);
-      },
-      { root: scrollerOf(place), rootMargin: MARGIN },
-    );
-    observer.observe(place);
-    return () => observer.disconnect();
-  }, []);
+  const inSight = useSighted(ref);
+  const [made, setMade] = useState(atOnce);
+  if (inSight && !made) setMade(true);
   return (
     <div ref={ref} style={made ? undefined : unmade}>
       {made ? <InSight value={inSight}>{children}</InSight> : null}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState, type RefObject } from 'react';
 import {
   Pressable,
   ScrollView,
@@ -11,6 +11,7 @@ import { Icon } from 'react-native-paper';
 import { IconAction } from '@/ui/Action';
 import { isStop } from '@/ui/keys';
 import { ModalCard } from '@/ui/ModalCard';
+import { useSighted } from '@/ui/sight';
 import { FIELD, RADIUS, TOUCH, rem, useTokens } from '@/ui/theme';
 import { Words } from '@/ui/Words';
 import { useFaces, useFontChoices, type FontChoice } from './fontFaces';
@@ -76,7 +77,6 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
   const found = fonts.filter(({ name, character }) =>
     `${name} ${character}`.toLowerCase().includes(sought.trim().toLowerCase()),
   );
-  useFaces(fonts.map(({ id }) => id));
   const chosen = found.findIndex(({ id }) => id === value);
   return (
     <ModalCard label={label} low onClose={onClose} style={[styles.sheet, { height: height * 0.8 }]}>
@@ -113,6 +113,8 @@ function FontSheet({ label, value, words, fonts, onChange, onClose }: FontSheetP
   );
 }
 
+const NONE: readonly string[] = [];
+
 interface FontRowProps {
   readonly font: FontChoice;
   readonly sample: string;
@@ -124,8 +126,12 @@ interface FontRowProps {
 
 function FontRow({ font, sample, selected, stop, onPress }: FontRowProps) {
   const tokens = useTokens();
+  const row = useRef<View>(null);
+  // All of them weigh more than the app.
+  useFaces(useSighted(row as unknown as RefObject<Element | null>) ? [font.id] : NONE);
   return (
     <Pressable
+      ref={row}
       role="option"
       aria-selected={selected}
       tabIndex={stop ? 0 : -1}
