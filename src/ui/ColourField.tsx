@@ -149,7 +149,8 @@ interface PaletteRowProps {
   readonly onChoose: (colour: string) => void;
 }
 
-function PaletteRow({ palette, onChoose }: PaletteRowProps) {
+/** Colours to take by one tap. */
+export function PaletteRow({ palette, onChoose }: PaletteRowProps) {
   const tokens = useTokens();
   return (
     <View role="group" aria-label={`Colours of ${palette.name}`}>

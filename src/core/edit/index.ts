@@ -8,6 +8,7 @@ export * from './arrange';
 export * from './style';
 export * from './settings';
 export * from './words';
+export * from './colours';
 export * from './ink';
 export * from './mattes';
 export * from './sounds';

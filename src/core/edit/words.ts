@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { splitLines } from '../text/units';
 import type { LetterLook, Move, WordsLayer } from '../document/layers';
 import { laterCue } from '../document/cues';
@@ -21,19 +22,52 @@ export const lettersOf = (text: string): readonly string[] =>
     .filter((letter) => !letter.blank)
     .map((letter) => letter.text);
 
-/** Gives one letter a look of its own; one that changes nothing is forgotten. */
-export function setLetter(
+/** Some letters of a text that stand side by side; `to` is the one after the last. Blanks do not count. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Word extends Stretch {
+  readonly text: string;
+}
+
+/** The words of a text, each with its letters. */
+export function wordsOf(text: string): readonly Word[] {
+  const words: Word[] = [];
+  let index = 0;
+  for (const line of splitLines(text)) {
+    let open = false;
+    for (const letter of line) {
+      if (letter.blank) {
+        open = false;
+        continue;
+      }
+      const last = open ? words.pop()! : { text: '', from: index };
+      words.push({ text: last.text + letter.text, from: last.from, to: ++index });
+      open = true;
+    }
+  }
+  return words;
+}
+
+/** Gives some letters a look of their own; one that changes nothing is forgotten. */
+export function setLetters(
   layer: WordsLayer,
-  index: number,
+  { from, to }: Stretch,
   patch: Partial<LetterLook>,
 ): WordsLayer {
-  const before = layer.letters.find((letter) => letter.index === index) ?? plainLetter(index);
-  const next = { ...before, ...patch };
-  const others = layer.letters.filter((letter) => letter.index !== index);
-  const plain = JSON.stringify(next) === JSON.stringify(plainLetter(index));
-  const letters = plain ? others : [...others, next];
+  const isIn = ({ index }: LetterLook) => index >= from && index < to;
+  const looks = Array.from({ length: to - from }, (_, i) => {
+    const index = from + i;
+    const before = layer.letters.find((look) => look.index === index) ?? plainLetter(index);
+    return { ...before, ...patch, index };
+  });
+  const letters = [...layer.letters.filter((look) => !isIn(look)), ...looks.filter(changes)];
   return { ...layer, letters: letters.sort((a, b) => a.index - b.index) };
 }
+
+const changes = (look: LetterLook): boolean => !equal(look, plainLetter(look.index));
 
 /**
  * Changes what the words say. Letters that stay keep their own look and moves; a letter that takes

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Bundle, Landing, Overlay } from '@/core/document';
+import type { Stretch } from '@/core/edit';
 import { timeLayers } from '@/core/motion/timing';
 import type { Player } from '@/store/player';
 import type { Cut, Picking, TriedMove, View } from './editing';
@@ -8,7 +9,7 @@ import { withMove } from './sections/MovesSection';
 /** What is chosen, down to a letter, a move or a point of a path, and what of it is looked at. */
 export function useChoice(document: Overlay | Landing) {
   const [ids, setIds] = useState<readonly string[]>([]);
-  const [letter, chooseLetter] = useState<number | null>(null);
+  const [stretch, chooseStretch] = useState<Stretch | null>(null);
   const [openMove, setOpenMove] = useState<string | null>(null);
   const [point, choosePoint] = useState<number | null>(null);
   const [openMatte, setOpenMatte] = useState<string | null>(null);
@@ -26,7 +27,7 @@ export function useChoice(document: Overlay | Landing) {
   const selection = ids.filter((id) => there.has(id));
   const select = (next: readonly string[]) => {
     setIds(next);
-    chooseLetter(null);
+    chooseStretch(null);
     setOpenMove(null);
     choosePoint(null);
     setOpenMatte(null);
@@ -37,8 +38,9 @@ export function useChoice(document: Overlay | Landing) {
   return {
     selection,
     select,
-    letter,
-    chooseLetter,
+    stretch,
+    chooseStretch,
+    letter: stretch && stretch.to - stretch.from === 1 ? stretch.from : null,
     openMove,
     setOpenMove,
     point,

@@ -1,6 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { Bundle, Landing, Layer, Overlay, Phase } from '@/core/document';
 import type { Quad } from '@/core/scene';
+import type { Stretch } from '@/core/edit';
 import type { StackEdit } from '@/store/editing';
 import { usePlayer, type Player } from '@/store/player';
 import type { StageMode } from '@/store/useStage';
@@ -30,9 +31,11 @@ export interface Editing {
   /** The name of the section that is open. */
   readonly section: string;
   readonly setSection: (section: string) => void;
-  /** The letter of the chosen words that is set by itself; null for all of them. */
+  /** What of the chosen words is set by itself; null for all of them. */
+  readonly stretch: Stretch | null;
+  readonly chooseStretch: (stretch: Stretch | null) => void;
+  /** The letter, where that is one alone. */
   readonly letter: number | null;
-  readonly chooseLetter: (letter: number | null) => void;
   /** The move whose settings are open. */
   readonly openMove: string | null;
   readonly setOpenMove: (id: string | null) => void;

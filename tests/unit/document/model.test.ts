@@ -39,7 +39,7 @@ import {
   resizeMove,
   retype,
   setChannel,
-  setLetter,
+  setLetters,
   shiftKeyframes,
   shiftLayer,
   splitInTime,
@@ -100,7 +100,9 @@ const EDITS: Readonly<Record<string, Edit>> = {
     layer.kind === 'words' ? retype(layer, text, newId) : layer,
   ),
   letter: changing((layer, far) =>
-    layer.kind === 'words' ? setLetter(layer, 0, { dx: far, scale: far, delay: far }) : layer,
+    layer.kind === 'words'
+      ? setLetters(layer, { from: 0, to: 1 }, { dx: far, scale: far, delay: far })
+      : layer,
   ),
   channel: changing((layer, far, _text, pick) => setChannel(layer, channelOf(pick), far, 5)),
   keyframe: changing((layer, far, _text, pick) =>

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { createWords, solid, type WordsLayer } from '@/core/document';
-import { inLastStyle, lettersOf, plainLetter, retype, setLetter, styleOf } from '@/core/edit';
+import {
+  coloursToTake,
+  inLastStyle,
+  lettersOf,
+  plainLetter,
+  retype,
+  setLetters,
+  styleOf,
+  wordsOf,
+} from '@/core/edit';
 import { withParts } from '@/core/document/layerParts';
 import { at, band, move, overlay, words } from '../fixtures';
 
@@ -20,8 +29,49 @@ const spelled = (): WordsLayer => {
       move('all', 'fade', 'arrive', at(0)),
     ],
   });
-  return setLetter(setLetter(layer, 0, { fill: RED }), 2, { fill: BLUE, scale: 1.5 });
+  return setLetters(
+    setLetters(layer, { from: 0, to: 1 }, { fill: RED }),
+    { from: 2, to: 3 },
+    { fill: BLUE, scale: 1.5 },
+  );
 };
+
+describe('words', () => {
+  it('are found with their letters, through blanks and lines', () => {
+    expect(wordsOf(' It  holds\nthe é')).toEqual([
+      { text: 'It', from: 0, to: 2 },
+      { text: 'holds', from: 2, to: 7 },
+      { text: 'the', from: 7, to: 10 },
+      { text: 'é', from: 10, to: 11 },
+    ]);
+    expect(wordsOf('')).toEqual([]);
+  });
+
+  it('get a look of their own, which their letters keep besides', () => {
+    const turned = setLetters(words('it holds'), { from: 3, to: 4 }, { rotation: 20 });
+    const red = setLetters(turned, { from: 2, to: 7 }, { fill: RED });
+    expect(red.letters.map(({ index, fill, rotation }) => [index, fill, rotation])).toEqual(
+      [2, 3, 4, 5, 6].map((index) => [index, RED, index === 3 ? 20 : 0]),
+    );
+    const plain = setLetters(red, { from: 2, to: 7 }, plainLetter(0));
+    expect(plain.letters).toEqual([]);
+  });
+});
+
+describe('colours to take', () => {
+  it('are those of a document once each, the commonest first, then others', () => {
+    const layers = [
+      words('a', { fill: RED }),
+      words('b', { fill: BLUE }),
+      words('c', { fill: RED }),
+    ];
+    const colour = (fill: typeof RED) => (fill as { colour: string }).colour;
+    expect(coloursToTake({ layers }).slice(0, 2)).toEqual([colour(RED), colour(BLUE)]);
+    const others = coloursToTake({ layers: [] });
+    expect(others.length).toBeGreaterThan(3);
+    expect(coloursToTake({ layers: [words('a', { fill: solid(others[1]) })] })[0]).toBe(others[1]);
+  });
+});
 
 describe('letters', () => {
   it('are what can be chosen: no blanks, accents and all', () => {
@@ -29,9 +79,9 @@ describe('letters', () => {
   });
 
   it('have a look of their own until it changes nothing any more', () => {
-    const layer = setLetter(words('FEN'), 1, { rotation: 20 });
+    const layer = setLetters(words('FEN'), { from: 1, to: 2 }, { rotation: 20 });
     expect(layer.letters).toEqual([{ ...plainLetter(1), rotation: 20 }]);
-    expect(setLetter(layer, 1, { rotation: 0 }).letters).toEqual([]);
+    expect(setLetters(layer, { from: 1, to: 2 }, { rotation: 0 }).letters).toEqual([]);
   });
 
   it('that are added take the last one’s look and moves, each a little later', () => {
@@ -41,7 +91,7 @@ describe('letters', () => {
       scale: 1.5,
     });
     const first = retype(
-      setLetter(words('F', { moves: spelled().moves }), 0, { fill: RED }),
+      setLetters(words('F', { moves: spelled().moves }), { from: 0, to: 1 }, { fill: RED }),
       'FEN',
       ids(),
     );

@@ -1,41 +1,14 @@
 import { View } from 'react-native';
-import { type Border, type LetterLook, type WordsLayer } from '@/core/document';
-import { lettersOf, plainLetter } from '@/core/edit';
+import { solid, type Border, type LetterLook, type WordsLayer } from '@/core/document';
+import { coloursToTake, plainLetter } from '@/core/edit';
 import { Action } from '@/ui/Action';
-import { LongChoice } from '@/ui/Chip';
+import { PaletteRow } from '@/ui/ColourField';
 import { NumberField } from '@/ui/NumberField';
 import { SecondsField } from '@/ui/SecondsField';
 import { Toggle } from '@/ui/Toggle';
 import { useEditing } from '../editing';
 import { BorderFields } from './BorderFields';
 import { FillFields } from './FillFields';
-
-const ALL = '';
-
-/** Which letter the settings under it are for. */
-export function LetterChoice({ layer }: { readonly layer: WordsLayer }) {
-  const { letter, chooseLetter } = useEditing();
-  const letters = lettersOf(layer.text);
-  if (letters.length < 2) return null;
-  const own = (index: number) =>
-    layer.letters.some((entry) => entry.index === index) ||
-    layer.moves.some((move) => move.letter === index);
-  const options = [
-    { value: ALL, label: 'All letters' },
-    ...letters.map((text, index) => ({
-      value: String(index),
-      label: own(index) ? `${text} •` : text,
-    })),
-  ];
-  return (
-    <LongChoice
-      label="Letter"
-      options={options}
-      value={letter === null ? ALL : String(letter)}
-      onChange={(value) => chooseLetter(value === ALL ? null : Number(value))}
-    />
-  );
-}
 
 interface LetterFieldsProps {
   readonly layer: WordsLayer;
@@ -45,13 +18,21 @@ interface LetterFieldsProps {
 
 const OFFSET = { unit: 'px', min: -2000, max: 2000, step: 1, feel: { min: -100, max: 100 } };
 
-/** One letter's own look, place and start. */
+/** The look, place and start that some letters have for themselves. */
 export function LetterFields({ layer, look, onChange }: LetterFieldsProps) {
-  const { rate } = useEditing().document;
+  const { document } = useEditing();
+  const own = layer.fill.kind === 'colour' ? layer.fill.colour : null;
+  const colours = coloursToTake(document).filter((colour) => colour !== own);
   const { fill, border, scale, dx, dy, rotation, delay } = look ?? plainLetter(0);
   const firstBorder: Border = { colour: '#231c35', width: 4, side: 'outside' };
   return (
     <View>
+      {fill === null ? (
+        <PaletteRow
+          palette={{ name: 'this overlay, and others', colours }}
+          onChoose={(colour) => onChange({ fill: solid(colour) }, null)}
+        />
+      ) : null}
       <Toggle
         label="A fill of its own"
         value={fill !== null}
@@ -106,7 +87,7 @@ export function LetterFields({ layer, look, onChange }: LetterFieldsProps) {
       <SecondsField
         label="Starts later"
         frames={delay}
-        rate={rate}
+        rate={document.rate}
         max={600}
         feel={{ min: 0, max: 2 }}
         onChange={(frames, gesture) => onChange({ delay: frames }, gesture)}

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { createBoil, type Layer, type WordsLayer } from '@/core/document';
-import { setLetter } from '@/core/edit';
+import { setLetters, type Stretch } from '@/core/edit';
 import { LAYER_KINDS } from '@/core/layerKinds';
 import { BoilFields } from '../../shared/BoilFields';
 import { AnimatedField } from '../AnimatedField';
@@ -8,7 +8,8 @@ import { useEditing } from '../editing';
 import { useChange, useLayerEdit } from '../useChange';
 import { FillFields } from './FillFields';
 import { GhostFold } from './GhostFold';
-import { LetterChoice, LetterFields } from './LetterFields';
+import { LetterFields } from './LetterFields';
+import { StretchChoice } from './StretchChoice';
 import { BlendFold } from './look/BlendFold';
 import { BorderFold } from './look/BorderFold';
 import { EffectsFold } from './look/EffectsFold';
@@ -25,36 +26,27 @@ export const lookSection = section({
   Content: LookSection,
 });
 
-/** Fill, opacity, border, shadow and glow, blend, and effects; of one letter too. */
+/** Fill, opacity, border, shadow and glow, blend, and effects; of some letters too. */
 function LookSection({ layer }: SectionProps) {
-  const { letter } = useEditing();
-  if (layer.kind === 'words' && letter !== null) {
-    return (
-      <View>
-        <LetterChoice layer={layer} />
-        <LetterLookFields layer={layer} letter={letter} />
-      </View>
-    );
-  }
+  const { stretch } = useEditing();
+  if (layer.kind !== 'words') return <WholeLook layer={layer} />;
   return (
     <View>
-      {layer.kind === 'words' ? <LetterChoice layer={layer} /> : null}
-      <WholeLook layer={layer} />
+      <StretchChoice layer={layer} />
+      {stretch ? <StretchLook layer={layer} stretch={stretch} /> : <WholeLook layer={layer} />}
     </View>
   );
 }
 
-function LetterLookFields({
-  layer,
-  letter,
-}: {
-  readonly layer: WordsLayer;
-  readonly letter: number;
-}) {
+interface StretchLookProps extends SectionProps<WordsLayer> {
+  readonly stretch: Stretch;
+}
+
+function StretchLook({ layer, stretch }: StretchLookProps) {
   const edit = useLayerEdit(layer.id);
-  const look = layer.letters.find((entry) => entry.index === letter);
+  const look = layer.letters.find(({ index }) => index >= stretch.from && index < stretch.to);
   const set: Parameters<typeof LetterFields>[0]['onChange'] = (patch, gesture) =>
-    edit((entry) => (entry.kind === 'words' ? setLetter(entry, letter, patch) : entry), gesture);
+    edit((entry) => (entry.kind === 'words' ? setLetters(entry, stretch, patch) : entry), gesture);
   return <LetterFields layer={layer} look={look ?? null} onChange={set} />;
 }
 

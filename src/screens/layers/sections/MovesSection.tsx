@@ -11,7 +11,7 @@ import { Chip } from '@/ui/Chip';
 import { FootBar } from '@/ui/FootBar';
 import { Words } from '@/ui/Words';
 import { useEditing, type TriedMove } from '../editing';
-import { LetterChoice } from './LetterFields';
+import { StretchChoice } from './StretchChoice';
 import { MoveCard } from './MoveCard';
 import { staggerLabel } from './staggers';
 import { section, type SectionProps } from './types';
@@ -31,13 +31,17 @@ export const movesSection = section({
 
 /** The layer's moves by phase; a new one is played on the stage before it is added. */
 function MovesSection({ layer }: SectionProps) {
-  const { document, openMove, setOpenMove, letter } = useEditing();
+  const { document, openMove, setOpenMove, letter, stretch } = useEditing();
+  const isWord = stretch !== null && letter === null;
   const summary = (move: Move) =>
     `${secondsLabel(moveLength(layer, move), document.rate)} · ${staggerLabel(layer, move).toLowerCase()}`;
   return (
     <View style={styles.column}>
-      {layer.kind === 'words' ? <LetterChoice layer={layer} /> : null}
-      {PHASES.map(({ phase, label }) => (
+      {layer.kind === 'words' ? <StretchChoice layer={layer} /> : null}
+      {isWord ? (
+        <Words soft>A move is for all letters, or for one: choose one of these.</Words>
+      ) : null}
+      {(isWord ? [] : PHASES).map(({ phase, label }) => (
         <View key={phase} style={styles.phase}>
           <Words kind="small" soft>
             {label}
